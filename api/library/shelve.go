@@ -14,7 +14,7 @@ import (
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
 	"patientladder/core/planning/ladder"
-	"patientladder/core/planning/studentplan"
+	"patientladder/core/reading/section"
 	"patientladder/core/wording"
 )
 
@@ -44,8 +44,8 @@ func (h *Handlers) MergeMaterial(ctx context.Context, r contract.MergeMaterialRe
 	if !there {
 		return nil, problem.NoMaterial
 	}
-	switch err := studentplan.MayMerge(m, into, b.Units); {
-	case errors.Is(err, studentplan.ErrMergeOther):
+	switch err := material.MayMerge(m, into, b.Units); {
+	case errors.Is(err, material.ErrMergeOther):
 		return nil, problem.Invalid(wording.OtherInstrument(into.Title, into.Instrument, m.Instrument))
 	case err != nil:
 		return nil, problem.Because(err)
@@ -96,7 +96,7 @@ func (h *Handlers) GetSections(ctx context.Context, r contract.GetSectionsReques
 		return nil, err
 	}
 	if o != nil {
-		for i, x := range studentplan.ProposeSections(o.Chunks(leafBars, o.Set.Borders)) {
+		for i, x := range section.Propose(o.Chunks(leafBars, o.Set.Borders)) {
 			out.Proposed = append(
 				out.Proposed,
 				contract.NewSection{Id: ulid.Make().String(), Title: wording.SectionTitle(m, i, x.From, x.To), From: x.From, To: x.To},
@@ -114,17 +114,17 @@ func (h *Handlers) SetSections(ctx context.Context, r contract.SetSectionsReques
 		return nil, err
 	}
 	if b.Units[m.ID] {
-		return nil, problem.Because(studentplan.ErrSplitTwice)
+		return nil, problem.Because(section.ErrSplitTwice)
 	}
-	var wanted []studentplan.Section
+	var wanted []section.Section
 	for i, x := range r.Body.Sections {
 		title := material.Short(strings.TrimSpace(x.Title))
 		if title == "" {
 			return nil, problem.Invalid(fmt.Sprintf("Section %d needs a title.", i+1))
 		}
-		wanted = append(wanted, studentplan.Section{ID: x.Id, Title: title, From: x.From, To: x.To})
+		wanted = append(wanted, section.Section{ID: x.Id, Title: title, From: x.From, To: x.To})
 	}
-	parts, err := studentplan.Split(m, wanted, func() string { return ulid.Make().String() })
+	parts, err := section.Split(m, wanted, func() string { return ulid.Make().String() })
 	if err != nil {
 		return nil, problem.Because(err)
 	}
@@ -142,7 +142,7 @@ func (h *Handlers) JoinSections(ctx context.Context, r contract.JoinSectionsRequ
 		ids = append(ids, x.ID)
 	}
 	if len(ids) == 0 {
-		return nil, problem.Because(studentplan.ErrNotSplit)
+		return nil, problem.Because(section.ErrNotSplit)
 	}
 	return contract.JoinSections204Response{}, h.Store.Join(ctx, b.Tenant.ID, m.ID, ids)
 }

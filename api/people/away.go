@@ -9,7 +9,7 @@ import (
 	"patientladder/api/contract"
 	"patientladder/api/open"
 	"patientladder/api/problem"
-	"patientladder/core/planning/studentplan"
+	"patientladder/core/student/person"
 	"patientladder/store"
 )
 
@@ -22,7 +22,7 @@ func (h *Handlers) SetPause(ctx context.Context, r contract.SetPauseRequestObjec
 	if _, _, err := h.Person(ctx, r.Student); err != nil {
 		return nil, err
 	}
-	if err := studentplan.CheckPause(r.Body.First.Time, r.Body.Last.Time, s.Today); err != nil {
+	if err := person.CheckPause(r.Body.First.Time, r.Body.Last.Time, s.Today); err != nil {
 		return nil, problem.Because(err)
 	}
 	return contract.SetPause204Response{}, h.Store.SetPause(
@@ -44,7 +44,7 @@ func (h *Handlers) Leave(ctx context.Context, r contract.LeaveRequestObject) (co
 	if err != nil {
 		return nil, err
 	}
-	if err := studentplan.CheckLeaving(r.Body.From.Time, s.Today); err != nil {
+	if err := person.CheckLeaving(r.Body.From.Time, s.Today); err != nil {
 		return nil, problem.Because(err)
 	}
 	return contract.Leave204Response{}, h.Store.SetLeft(ctx, s.Tenant.ID, r.Student, r.Body.From.Time, nil)
@@ -61,7 +61,7 @@ func (h *Handlers) ComeBack(ctx context.Context, r contract.ComeBackRequestObjec
 		return nil, err
 	}
 	var away *store.Pause
-	if first, last, ok := studentplan.Away(p.Left, s.Today); ok {
+	if first, last, ok := person.Away(p.Left, s.Today); ok {
 		away = &store.Pause{ID: ulid.Make().String(), First: first, Last: last}
 	}
 	return contract.ComeBack204Response{}, h.Store.SetLeft(ctx, s.Tenant.ID, r.Student, time.Time{}, away)

@@ -13,6 +13,7 @@ import (
 	"patientladder/core/base/civil"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/consent"
+	"patientladder/core/student/person"
 	"patientladder/core/wording"
 	"patientladder/home/post"
 	"patientladder/store"
@@ -55,7 +56,7 @@ func (h *Handlers) AddStudent(ctx context.Context, r contract.AddStudentRequestO
 		BornAbout: n.BornAbout,
 		Since:     n.Since.Time,
 	}
-	if err := studentplan.CheckPerson(p.Name, p.Born, p.Since, b.Today); err != nil {
+	if err := person.Check(p.Name, p.Born, p.Since, b.Today); err != nil {
 		return nil, problem.Because(err)
 	}
 	slots := n.Slots
@@ -225,7 +226,7 @@ func (h *Handlers) ChangeStudent(ctx context.Context, r contract.ChangeStudentRe
 	if p, err = changedPerson(p, *r.Body); err != nil {
 		return nil, problem.Because(err)
 	}
-	if err := studentplan.CheckPerson(p.Name, p.Born, p.Since, s.Today); err != nil {
+	if err := person.Check(p.Name, p.Born, p.Since, s.Today); err != nil {
 		return nil, problem.Because(err)
 	}
 	return contract.ChangeStudent204Response{}, h.Store.SetPerson(ctx, s.Tenant.ID, p)
@@ -348,7 +349,7 @@ func (h *Handlers) EndInstrument(ctx context.Context, r contract.EndInstrumentRe
 	if err != nil {
 		return nil, err
 	}
-	if err := studentplan.CheckLeaving(r.Body.From.Time, s.Today); err != nil {
+	if err := person.CheckLeaving(r.Body.From.Time, s.Today); err != nil {
 		return nil, problem.Because(err)
 	}
 	if _, err := h.Ladder(ctx, r.Ladder); err != nil {

@@ -7,8 +7,11 @@ import (
 	"time"
 
 	"patientladder/core/base/calendar"
+	"patientladder/core/library/material"
 	"patientladder/core/planning/agenda"
 	"patientladder/core/planning/studentplan"
+	"patientladder/core/reading/section"
+	"patientladder/core/student/person"
 )
 
 // Clock writes a time of day in minutes after midnight as 15:30.
@@ -146,19 +149,19 @@ func NotDone(err error) string {
 		is   error
 		says string
 	}{
-		{studentplan.ErrNoName, "The student needs a name."},
-		{studentplan.ErrBornAhead, "The birthday lies in the future. Check the year."},
-		{studentplan.ErrBornLong, "The birthday is more than 120 years ago. Check the year."},
-		{studentplan.ErrSince, "The first day in the studio lies before the birthday. Check both."},
-		{studentplan.ErrPauseEnds, "The pause ends before it begins. Check both days."},
-		{studentplan.ErrPauseLong, "The pause begins too far from today. Check the year."},
-		{studentplan.ErrLeavesLate, "That day is too far from today. Check the year."},
-		{studentplan.ErrSectionBars, "The bars of a section are not in the piece, or overlap with another section. Check the first and last bars."},
-		{studentplan.ErrSectionOfPart, "A section cannot be split again. Join the sections first, then split the whole piece."},
-		{studentplan.ErrSplitTwice, "The piece is split already. Join its sections first."},
-		{studentplan.ErrNotSplit, "The piece is not split."},
-		{studentplan.ErrMergeSelf, "A piece cannot be merged with itself."},
-		{studentplan.ErrMergeSplit, "A piece that is split into sections cannot be merged. Join its sections first."},
+		{person.ErrNoName, "The student needs a name."},
+		{person.ErrBornAhead, "The birthday lies in the future. Check the year."},
+		{person.ErrBornLong, "The birthday is more than 120 years ago. Check the year."},
+		{person.ErrSince, "The first day in the studio lies before the birthday. Check both."},
+		{person.ErrPauseEnds, "The pause ends before it begins. Check both days."},
+		{person.ErrPauseLong, "The pause begins too far from today. Check the year."},
+		{person.ErrLeavesLate, "That day is too far from today. Check the year."},
+		{section.ErrSectionBars, "The bars of a section are not in the piece, or overlap with another section. Check the first and last bars."},
+		{section.ErrSectionOfPart, "A section cannot be split again. Join the sections first, then split the whole piece."},
+		{section.ErrSplitTwice, "The piece is split already. Join its sections first."},
+		{section.ErrNotSplit, "The piece is not split."},
+		{material.ErrMergeSelf, "A piece cannot be merged with itself."},
+		{material.ErrMergeSplit, "A piece that is split into sections cannot be merged. Join its sections first."},
 		{studentplan.ErrTreatWords, "Say what the treat is."},
 		{studentplan.ErrTreatFor, "Say for which piece the treat is, or for how many more."},
 		{calendar.ErrNoLesson, "This lesson does not exist any more. Look at the calendar again."},

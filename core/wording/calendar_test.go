@@ -9,7 +9,7 @@ import (
 
 	"patientladder/core/base/calendar"
 	"patientladder/core/planning/agenda"
-	"patientladder/core/planning/studentplan"
+	"patientladder/core/student/person"
 )
 
 func TestLessonTimesInWords(t *testing.T) {
@@ -92,9 +92,9 @@ func TestEveryRefusalSaysWhatIsWrong(t *testing.T) {
 	for _, err := range []error{
 		calendar.ErrNoLesson, calendar.ErrPast, calendar.ErrMinutes, calendar.ErrTime, calendar.ErrEvery, calendar.ErrBackwards,
 		calendar.ErrGiven, calendar.ErrOverlap,
-		calendar.ErrMadeUp, calendar.ErrFar, studentplan.ErrNoName, studentplan.ErrBornAhead, studentplan.ErrBornLong, studentplan.ErrSince,
-		studentplan.ErrPauseEnds,
-		studentplan.ErrPauseLong, studentplan.ErrLeavesLate,
+		calendar.ErrMadeUp, calendar.ErrFar, person.ErrNoName, person.ErrBornAhead, person.ErrBornLong, person.ErrSince,
+		person.ErrPauseEnds,
+		person.ErrPauseLong, person.ErrLeavesLate,
 	} {
 		says := NotDone(err)
 		require.NotEmpty(t, says, err)

@@ -15,7 +15,7 @@ import (
 	"patientladder/core/library/titles"
 	"patientladder/core/planning/curriculum"
 	"patientladder/core/planning/ladder"
-	"patientladder/core/reading/chunk"
+	"patientladder/core/reading/section"
 	"patientladder/core/student/standing"
 	"patientladder/core/student/studentlog"
 )
@@ -369,9 +369,9 @@ func TestAUnitIsSplitIntoSections(t *testing.T) {
 	unit.Bars, unit.DistinctBars, unit.Quarters, unit.HasScore = 32, 16, 96, true
 	unit.FocusPoints = []material.FocusPoint{{ID: "f", Text: "steady pulse"}}
 	unit.Demands = []material.Demand{{Skill: "pulse", Weight: 1}, {Skill: "ties", Weight: 0.5, Bars: []int{2, 20}}}
-	parts, err := Split(
+	parts, err := section.Split(
 		unit,
-		[]Section{{ID: "one", Title: "Theme", From: 1, To: 8}, {ID: "two", Title: "Variations", From: 9, To: 32}},
+		[]section.Section{{ID: "one", Title: "Theme", From: 1, To: 8}, {ID: "two", Title: "Variations", From: 9, To: 32}},
 		counter(),
 	)
 	require.NoError(t, err)
@@ -383,13 +383,13 @@ func TestAUnitIsSplitIntoSections(t *testing.T) {
 	require.Equal(t, []material.Demand{{Skill: "pulse", Weight: 1}, {Skill: "ties", Weight: 0.5, Bars: []int{12}}}, parts[1].Demands)
 	require.Equal(t, "9", parts[1].BarLabel(1))
 	require.NotEqual(t, parts[0].FocusPoints[0].ID, parts[1].FocusPoints[0].ID)
-	for _, bad := range [][]Section{{{From: 1, To: 33}, {From: 34, To: 35}}, {{From: 5, To: 4}, {}}, {{From: 1, To: 8}, {From: 8, To: 9}}} {
-		_, err := Split(unit, bad, counter())
-		require.ErrorIs(t, err, ErrSectionBars)
+	for _, bad := range [][]section.Section{{{From: 1, To: 33}, {From: 34, To: 35}}, {{From: 5, To: 4}, {}}, {{From: 1, To: 8}, {From: 8, To: 9}}} {
+		_, err := section.Split(unit, bad, counter())
+		require.ErrorIs(t, err, section.ErrSectionBars)
 	}
-	_, err = Split(parts[0], []Section{{}, {}}, counter())
-	require.ErrorIs(t, err, ErrSectionOfPart)
-	free, err := Split(unit, []Section{{ID: "x"}, {ID: "y"}}, counter())
+	_, err = section.Split(parts[0], []section.Section{{}, {}}, counter())
+	require.ErrorIs(t, err, section.ErrSectionOfPart)
+	free, err := section.Split(unit, []section.Section{{ID: "x"}, {ID: "y"}}, counter())
 	require.NoError(t, err)
 	require.Equal(t, []any{0, 8, 48.0}, []any{free[0].Bars, free[0].DistinctBars, free[0].Quarters}, "without bars, in equal shares")
 
@@ -407,17 +407,6 @@ func TestAUnitIsSplitIntoSections(t *testing.T) {
 	then = s.folded(append(log, entry("4", 1, studentlog.Cleared, studentlog.Entry{Material: "two"})))
 	require.Equal(t, standing.AllSections, then.Standing.Materials["theme"].Why)
 	require.Equal(t, []string{"theme"}, then.Learned(), "the sections rest in it")
-}
-
-func TestSectionsAreProposedWhereChunksMeet(t *testing.T) {
-	leaf := func(from, to int) chunk.Chunk { return chunk.Chunk{From: from, To: to} }
-	join := func(a, b chunk.Chunk) chunk.Chunk {
-		return chunk.Chunk{From: a.From, To: b.To, Parts: []chunk.Chunk{a, b}}
-	}
-	half := join(leaf(1, 8), leaf(9, 16))
-	require.Equal(t, []Section{{From: 1, To: 8}, {From: 9, To: 16}}, ProposeSections(half))
-	require.Equal(t, []Section{{From: 1, To: 8}, {From: 9, To: 16}, {From: 17, To: 40}}, ProposeSections(join(half, leaf(17, 40))))
-	require.Empty(t, ProposeSections(join(leaf(1, 7), leaf(8, 15))), "fifteen bars are no large unit")
 }
 
 func TestTreatsAreEarned(t *testing.T) {

@@ -1,4 +1,4 @@
-package outside_test
+package main
 
 import (
 	"fmt"

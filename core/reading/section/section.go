@@ -1,4 +1,5 @@
-package studentplan
+// Package section cuts a piece into named sections, each a material of its own.
+package section
 
 import (
 	"errors"
@@ -28,9 +29,9 @@ const (
 	leastSections = 4
 )
 
-// ProposeSections cuts a piece where its chunks meet, from the whole downwards, the longest part first, until
+// Propose cuts a piece where its chunks meet, from the whole downwards, the longest part first, until
 // there are about as many as eight bars each; nothing for what is shorter than sixteen bars.
-func ProposeSections(tree chunk.Chunk) []Section {
+func Propose(tree chunk.Chunk) []Section {
 	bars := func(c chunk.Chunk) int { return c.To - c.From + 1 }
 	if bars(tree) < 4*leastSections {
 		return nil

@@ -1,4 +1,5 @@
-package studentplan
+// Package person says what cannot be about a student: who it is, since when, pauses and leaving.
+package person
 
 import (
 	"errors"
@@ -23,8 +24,8 @@ const (
 	farDays = 2 * 366
 )
 
-// CheckPerson says what cannot be about a student: the name, the birthday, the first day in the studio (zero for unknown).
-func CheckPerson(name string, born, since, today time.Time) error {
+// Check says what cannot be about a student: the name, the birthday, the first day in the studio (zero for unknown).
+func Check(name string, born, since, today time.Time) error {
 	switch {
 	case strings.TrimSpace(name) == "":
 		return ErrNoName

@@ -1,10 +1,6 @@
-package studentplan
+package material
 
-import (
-	"errors"
-
-	"patientladder/core/library/material"
-)
+import "errors"
 
 // Why two pieces cannot be merged.
 var (
@@ -14,7 +10,7 @@ var (
 )
 
 // MayMerge says why a piece cannot be put in the place of another, nil where it can; split are those that are split into sections.
-func MayMerge(m, into material.Material, split map[string]bool) error {
+func MayMerge(m, into Material, split map[string]bool) error {
 	switch {
 	case into.ID == m.ID:
 		return ErrMergeSelf
