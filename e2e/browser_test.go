@@ -133,6 +133,12 @@ func address() string { return strings.ToLower(storetest.ID()) + "@example.org" 
 // alone keeps a test from running beside the others of this package: it measures time.
 func alone(t *testing.T) { besides.LoadOrStore(t.Name(), address()) }
 
+// inTheDemo lets a test that runs alone sign in to the demo studio itself, with the links of its families.
+func inTheDemo(t *testing.T) {
+	besides.Store(t.Name(), demo.Email)
+	besides.Store(demo.Email, true)
+}
+
 // open opens a browser for a test. All tests run beside each other, each in a studio of its own: an empty one (see begins) or
 // a copy of the demo studio, in which whoever signs in as its teacher lands.
 func open(t *testing.T, width, height int64) *browser {

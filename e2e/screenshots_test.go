@@ -18,6 +18,7 @@ func TestScreenshots(t *testing.T) {
 	if os.Getenv("LADDER_SCREENSHOTS") == "" {
 		t.Skip("only with LADDER_SCREENSHOTS=1")
 	}
+	inTheDemo(t)
 	b := open(t, 1280, 800)
 	take := func(name string) {
 		picture, err := chromedp.Run(b.ctx, chromedp.CaptureScreenshot())
