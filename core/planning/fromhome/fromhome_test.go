@@ -22,7 +22,7 @@ func plan(rows map[string]string, order ...string) week.Plan {
 	for d := range 6 {
 		day := week.Day{Date: tuesday.AddDate(0, 0, d)}
 		for _, key := range order {
-			if rows[key][d] == 'x' {
+			if rows[key][d] == 'o' {
 				kind := week.Chunk
 				if key == "listen" {
 					kind = week.Listen
@@ -48,13 +48,13 @@ func told(t *testing.T, p week.Plan, reports []standing.Report, until int) (out 
 func TestWhatHomeShowed(t *testing.T) {
 	p := plan(
 		map[string]string{
-			"easy":   "xx----",
-			"hard":   "xxxx--",
-			"once":   "xxxx--",
-			"short":  "xxxx--",
-			"left":   "-x-x--",
-			"listen": "xxxxxx",
-			"new":    "---x--",
+			"easy":   "oo----",
+			"hard":   "oooo--",
+			"once":   "oooo--",
+			"short":  "oooo--",
+			"left":   "-o-o--",
+			"listen": "oooooo",
+			"new":    "---o--",
 		},
 		"easy",
 		"hard",
@@ -94,7 +94,7 @@ func TestWhatHomeShowed(t *testing.T) {
 
 // Where nothing was reported nothing is known: nobody left anything alone.
 func TestAWeekOfSilenceSaysNothing(t *testing.T) {
-	p := plan(map[string]string{"a": "xxxxxx"}, "a")
+	p := plan(map[string]string{"a": "oooooo"}, "a")
 	require.Nil(t, Of(p, nil, tuesday.AddDate(0, 0, 6)))
 	require.Nil(t, Of(p, []standing.Report{{Day: on(0), Item: "b"}}, tuesday.AddDate(0, 0, 6)))
 	require.Len(t, Of(p, []standing.Report{{Day: on(0), Item: "a"}}, tuesday.AddDate(0, 0, 6)), 1)
@@ -102,7 +102,7 @@ func TestAWeekOfSilenceSaysNothing(t *testing.T) {
 
 // A family that ticks everything shows nothing but ease, and the last answer of a day holds.
 func TestWhoTicksEverything(t *testing.T) {
-	p := plan(map[string]string{"a": "xxxxxx", "b": "x-x-x-"}, "a", "b")
+	p := plan(map[string]string{"a": "oooooo", "b": "o-o-o-"}, "a", "b")
 	var reports []standing.Report
 	for d := range 6 {
 		for _, key := range []string{"a", "b"} {
