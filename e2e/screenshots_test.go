@@ -21,6 +21,7 @@ func TestScreenshots(t *testing.T) {
 	inTheDemo(t)
 	b := open(t, 1280, 800)
 	take := func(name string) {
+		b.until(`!document.body.innerText.includes("One moment")`)
 		picture, err := chromedp.Run(b.ctx, chromedp.CaptureScreenshot())
 		require.NoError(t, err)
 		require.NoError(t, os.WriteFile("../docs/screenshots/"+name+".png", picture, 0o644))
