@@ -38,7 +38,8 @@ func staircase(w Work, in Input) []Item {
 	}
 	steps = onceEach(steps)
 	// Full marks all over would leave only the whole.
-	steps = steps[int(math.Floor(w.Progress*float64(len(steps)))):]
+	there := int(math.Floor(w.Progress * float64(len(steps))))
+	steps = w.after(steps[:there], steps[there:], in)
 	for _, it := range whole {
 		// Where a hand rests between, what it plays of the whole may be a section that is learned already.
 		if len(whole) == len(w.hands()) || !slices.ContainsFunc(steps, it.sameBars) {

@@ -119,6 +119,8 @@ type Work struct {
 	Spots []Bars
 	// Focus are the focus points without a full mark yet, the next one first.
 	Focus []string
+	// Shown is what home showed of the steps of the week before.
+	Shown []Shown
 }
 
 // Bars is a stretch of bars by position from 1.
