@@ -164,7 +164,7 @@ func (h *Handlers) AddTicks(ctx context.Context, r contract.AddTicksRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	weeks := open.SetWeeks(s, published)
+	weeks := open.SetWeeks(s.Student, published)
 	var entries []studentlog.Entry
 	var notes []studentplan.Note
 	for _, t := range r.Body.Ticks {

@@ -72,7 +72,7 @@ func (h *Handlers) fromHome(ctx context.Context, s open.Student) (string, error)
 	if err != nil {
 		return "", err
 	}
-	home.Shown = s.Showed(open.SetWeeks(s, published), s.Standing.Home, s.Today)
+	home.Shown = s.Showed(open.SetWeeks(s.Student, published), s.Standing.Home, s.Today)
 	return s.Of().Names().Home(home), nil
 }
 

@@ -110,7 +110,7 @@ func (h *Handlers) forgotten(ctx context.Context, s open.Student, day time.Time,
 	if err != nil {
 		return err
 	}
-	for _, id := range studentplan.WasSet(open.SetWeeks(s, published), day) {
+	for _, id := range studentplan.WasSet(open.SetWeeks(s.Student, published), day) {
 		out.Set = append(out.Set, s.Library[id].Title)
 	}
 	placed, err := h.Store.Rungs(ctx, s.Tenant.ID, s.Ladder)

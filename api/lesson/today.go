@@ -103,7 +103,7 @@ func (h *Handlers) GetToday(ctx context.Context, r contract.GetTodayRequestObjec
 		if err != nil {
 			return nil, err
 		}
-		shown := student.Showed(open.SetWeeks(student, published), x.Home, day)
+		shown := student.Showed(open.SetWeeks(student.Student, published), x.Home, day)
 		out.Lessons = append(out.Lessons, todayLesson(s, x, student.Student, l, weeks[x.Row.ID], notes[x.Row.ID], shown, day))
 		pupils = append(pupils, wording.Pupil{First: x.Row.Profile().First(), Signs: x.Due})
 	}

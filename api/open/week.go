@@ -27,9 +27,14 @@ func (d *Loader) Week(ctx context.Context, a Ahead, start time.Time) (Week, erro
 	return d.Solve(ctx, a, kept)
 }
 
-// Solve lays a week out by what was set by hand in it.
+// Solve lays a week out by what was set by hand in it, and by what home showed of the week before.
 func (d *Loader) Solve(ctx context.Context, a Ahead, kept store.PracticeWeek) (Week, error) {
-	w, err := a.Week(kept.Start, kept.Hand, d.Reader(ctx, a.Tenant))
+	published, err := d.Store.PublishedWeeks(ctx, a.Tenant.ID, a.Ladder, week.Reaching(kept.Start, week.Days))
+	if err != nil {
+		return Week{Kept: kept}, err
+	}
+	before := a.Showed(SetWeeks(a.Student, published), a.Standing.Home, kept.Start)
+	w, err := a.Week(kept.Start, kept.Hand, before, d.Reader(ctx, a.Tenant))
 	return Week{w, kept}, err
 }
 
@@ -40,7 +45,7 @@ func (d *Loader) Review(ctx context.Context, a Ahead) (studentplan.ReviewState, 
 }
 
 // SetWeeks are published weeks as their days fall now.
-func SetWeeks(s Student, published []store.PracticeWeek) (out []studentplan.SetWeek) {
+func SetWeeks(s studentplan.Student, published []store.PracticeWeek) (out []studentplan.SetWeek) {
 	for _, w := range published {
 		out = append(out, studentplan.SetWeek{Start: w.Start, Plan: week.Stretched(*w.Published, s.WeekDays(w.Start))})
 	}
