@@ -19,7 +19,7 @@ var review = Rule{
 				continue
 			}
 			left++
-			if o := s.Standing.Materials[oldest]; o == nil || m.LastPlayed.Before(o.LastPlayed) || m.LastPlayed.Equal(o.LastPlayed) && id < oldest {
+			if o := s.Standing.Materials[oldest]; o == nil || s.daysSince(m) > s.daysSince(o) || s.daysSince(m) == s.daysSince(o) && id < oldest {
 				oldest = id
 			}
 		}

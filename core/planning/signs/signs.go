@@ -10,7 +10,6 @@ import (
 	"slices"
 	"time"
 
-	"patientladder/core/base/civil"
 	"patientladder/core/library/material"
 	"patientladder/core/student/standing"
 )
@@ -81,9 +80,9 @@ func (s Seen) unplayed(m *standing.MaterialStanding) bool {
 	return m.Played() && s.daysSince(m) > 7*s.Policy.ReviewWeeks
 }
 
-// daysSince is for how many days a piece was not played.
+// daysSince is for how many days a piece was not played, in a lesson or at home.
 func (s Seen) daysSince(m *standing.MaterialStanding) int {
-	return int(civil.On(s.Day) - s.Standing.Day(m.LastPlayed))
+	return m.Unplayed(s.Standing, s.Day)
 }
 
 // Speech gives a sign its words.

@@ -17,7 +17,7 @@ import (
 
 // FoldVersion changes when the fold itself changes, so that no standing that was kept before is used. A
 // golden file (see golden_test.go) fails when the fold changes and this does not.
-const FoldVersion = 22
+const FoldVersion = 23
 
 // Fold computes the standing from a log in any order. Entries about materials
 // that the library does not hold are kept in the materials' standing but give
@@ -94,6 +94,17 @@ type work struct {
 	lastDay      civil.Day
 	// taught says that it counts for its skills as a working piece.
 	taught bool
+	// homeOn is the day of the last playing at home that memory knows, beforeHome what was remembered before it.
+	homeOn     civil.Day
+	beforeHome remembered
+	// lesson is the memory as the last lesson left it; zero while nothing was played at home since.
+	lesson memory.State
+}
+
+// remembered is what memory holds of a piece, and since when.
+type remembered struct {
+	memory.State
+	on civil.Day
 }
 
 // noDay is before every day that is entered.
@@ -213,14 +224,14 @@ var applied = map[studentlog.Kind]func(*fold, *studentlog.Entry){
 	studentlog.Polished: func(f *fold, e *studentlog.Entry) {
 		if w := f.work(e.Material); w.State != Polished {
 			f.clear(w, e, ReadyToPlay)
-			w.hear(f.day(e.At), memory.Easy, f.curve)
+			w.heard(f.day(e.At), memory.Easy, f.curve)
 			w.State, w.Why = Polished, ReadyToPlay
 		}
 	},
 	studentlog.Hearing: func(f *fold, e *studentlog.Entry) {
 		w := f.work(e.Material)
 		w.LastRating = e.Rating
-		w.hear(f.day(e.At), memory.Rating(e.Rating), f.curve)
+		w.heard(f.day(e.At), memory.Rating(e.Rating), f.curve)
 		f.played(w, e)
 	},
 	studentlog.StepDone: func(f *fold, e *studentlog.Entry) { f.step(f.skill(e.Skill), e) },
@@ -241,9 +252,13 @@ var applied = map[studentlog.Kind]func(*fold, *studentlog.Entry){
 			f.out.Likings[e.Material] = map[studentlog.Reaction]int{}
 		}
 		f.out.Likings[e.Material][e.Sign]++
+		f.playedAtHome(e)
 		f.report(e)
 	},
-	studentlog.Practised:    func(f *fold, e *studentlog.Entry) { f.report(e) },
+	studentlog.Practised: func(f *fold, e *studentlog.Entry) {
+		f.playedAtHome(e)
+		f.report(e)
+	},
 	studentlog.SetupChecked: func(f *fold, e *studentlog.Entry) { f.measured(e) },
 	studentlog.FaultSeen:    func(f *fold, e *studentlog.Entry) { f.faultSeen(strings.TrimPrefix(e.Focus, material.Fault), e) },
 	studentlog.FaultGone:    func(f *fold, e *studentlog.Entry) { f.faultGone(strings.TrimPrefix(e.Focus, material.Fault)) },
@@ -539,9 +554,9 @@ func (f *fold) run(w *work, e *studentlog.Entry) {
 	f.played(w, e)
 	switch learned := w.State == Cleared || w.State == Polished; {
 	case learned && v.Cleared:
-		w.hear(f.day(e.At), memory.Solid, f.curve)
+		w.heard(f.day(e.At), memory.Solid, f.curve)
 	case learned:
-		w.hear(f.day(e.At), memory.Shaky, f.curve)
+		w.heard(f.day(e.At), memory.Shaky, f.curve)
 	case v.Cleared:
 		f.clear(w, e, RunMet)
 	}
@@ -556,7 +571,7 @@ func (f *fold) clear(w *work, e *studentlog.Entry, why Why) {
 	again := !w.ClearedAt.IsZero()
 	w.learned()
 	w.State, w.Why = Cleared, why
-	w.hear(f.day(e.At), memory.Solid, f.curve)
+	w.heard(f.day(e.At), memory.Solid, f.curve)
 	if !again {
 		w.ClearedAt = e.At
 	}
@@ -613,7 +628,7 @@ func (f *fold) before(w *work, e *studentlog.Entry) {
 		w.asks[i].skill.Cleared++
 	}
 	w.State, w.Why, w.ClearedAt = Cleared, FromBefore, e.At
-	w.hear(f.day(e.At), memory.Solid, f.curve)
+	w.heard(f.day(e.At), memory.Solid, f.curve)
 	f.grown(w)
 }
 

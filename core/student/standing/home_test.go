@@ -6,6 +6,7 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"patientladder/core/base/civil"
 	"patientladder/core/student/studentlog"
 )
 
@@ -39,6 +40,7 @@ func TestReportsFromHomeAreNoLesson(t *testing.T) {
 	after := Fold(w.log, ctx)
 	require.Equal(t, lesson, after.LastLesson)
 	require.Equal(t, before.Ability, after.Ability)
+	before.Materials["p1"].AtHomeOn = civil.On(w.at) // chosen to be played first
 	require.Equal(t, before.Materials, after.Materials)
 	require.Len(t, after.Home, 4, "two reports in eight weeks and two signs of liking")
 	require.Equal(

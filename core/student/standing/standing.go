@@ -39,11 +39,14 @@ type Policy struct {
 	ReadingAfter int
 	// Memory are the parameters by which learned pieces fade. Default those of FSRS-6.
 	Memory memory.Params
+	// AtHome is what a learned piece that was played at home is worth beside one that the teacher heard, 0 to 1.
+	// Default 0.5; at 0 what home says changes nothing.
+	AtHome float64
 }
 
 // DefaultPolicy returns the defaults.
 func DefaultPolicy() Policy {
-	return Policy{Leap: leap.DefaultPolicy(), HabitAfter: 3, RustyBelow: 0.5, RustyAfterDays: 180, Memory: memory.DefaultParams()}
+	return Policy{Leap: leap.DefaultPolicy(), HabitAfter: 3, RustyBelow: 0.5, RustyAfterDays: 180, Memory: memory.DefaultParams(), AtHome: 0.5}
 }
 
 // Context is what the fold needs to know beside the log.
@@ -254,8 +257,10 @@ type MaterialStanding struct {
 	Why Why `json:"why"`
 	// LastPlayed is the time of the last mark, run or hearing.
 	LastPlayed time.Time `json:"lastPlayed"`
+	// AtHomeOn is the last day on which it was played as a whole at home.
+	AtHomeOn civil.Day `json:"atHomeOn,omitempty"`
 	// Memory is how well a learned piece is kept, HeardOn when it was heard last
-	// as a whole: cleared, polished, rated, or tried again; it says nothing before that.
+	// as a whole: cleared, polished, rated, tried again, or played at home; it says nothing before that.
 	Memory  memory.State `json:"memory"`
 	HeardOn civil.Day    `json:"heardOn,omitempty"`
 	// Tempo is the highest that held, in quarter notes a minute; 0 for none noted. Climb is its tempo ladder; nil for none.
@@ -334,6 +339,11 @@ func (m *MaterialStanding) Recall(day time.Time, p memory.Params) float64 {
 
 // Played says that it was played in this studio; what was known before may not have been.
 func (m *MaterialStanding) Played() bool { return !m.LastPlayed.IsZero() }
+
+// Unplayed is the number of days since it was played last, in a lesson or at home; s is the standing that it is of.
+func (m *MaterialStanding) Unplayed(s *Standing, day time.Time) int {
+	return max(0, int(civil.On(day)-max(s.Day(m.LastPlayed), m.AtHomeOn)))
+}
 
 // Unheard is the number of days since a learned piece was heard last.
 func (m *MaterialStanding) Unheard(day time.Time) int { return max(0, int(civil.On(day)-m.HeardOn)) }
