@@ -164,8 +164,8 @@ func (h *Handlers) show(ctx context.Context, w weekly) (contract.Week, error) {
 		Student: answer.Student(w.Row, w.Today), Studio: w.Tenant.Name, Teacher: me.Name, Start: answer.Date(w.Kept.Start),
 		Sentence: wording.Week(w.Week.Week),
 		Days:     []contract.WeekDay{}, LeftOut: weekItems(w.Opened, plan.LeftOut), Dropped: weekItems(w.Opened, plan.Dropped),
-		Reviews: []contract.ReviewPicked{},
-		NotYet:  wording.Held(english, plan.NotYet), Dose: wording.Often(english, plan.Often), Watch: wording.Watched(english, plan.Watch),
+		Reviews: []contract.ReviewPicked{}, Home: []contract.AfterHome{},
+		NotYet: wording.Held(english, plan.NotYet), Dose: wording.Often(english, plan.Often), Watch: wording.Watched(english, plan.Watch),
 		Estimate: plan.Estimate, Caution: wording.Caution,
 		Review:   answer.Review(w.ReviewState(w.Week.Week)),
 		Practice: contract.Practice{Days: w.Practises[:], Minutes: w.PracticeMinutes, HandsApart: w.HandsApart, Version: w.Row.Version},
@@ -189,6 +189,10 @@ func (h *Handlers) show(ctx context.Context, w weekly) (contract.Week, error) {
 			out.Days,
 			contract.WeekDay{Date: answer.Date(d.Date), Rest: d.Rest, Items: weekItems(w.Opened, d.Items), Minutes: d.Minutes, Focus: d.Focus},
 		)
+	}
+	names := w.Opened.Of().Names()
+	for _, a := range w.Week.Home {
+		out.Home = append(out.Home, contract.AfterHome{Key: a.Item.Key, Showed: names.HomeShowed(a.Thing), Then: wording.AfterHome(a), Aside: a.Aside})
 	}
 	for _, c := range w.Picked {
 		out.Reviews = append(out.Reviews, contract.ReviewPicked{Material: c.ID, Title: w.Library[c.ID].Title, Why: wording.Picked(c.Why)})

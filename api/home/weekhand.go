@@ -23,6 +23,7 @@ func weekHand(h contract.WeekByHand) week.Hand {
 		Pins:    map[string]string{},
 		Times:   map[string]int{},
 		Adds:    h.Adds,
+		Aside:   h.Aside,
 		Words:   strings.TrimSpace(h.Words),
 	}
 	for _, d := range h.Days {
@@ -45,6 +46,7 @@ func byHand(w store.PracticeWeek) contract.WeekByHand {
 		Minutes: h.Minutes,
 		Drops:   append([]string{}, h.Drops...),
 		Adds:    append([]string{}, h.Adds...),
+		Aside:   append([]string{}, h.Aside...),
 		Words:   h.Words,
 	}
 	day := func(text string) openapi_types.Date {

@@ -33,7 +33,7 @@ func (d *Loader) Solve(ctx context.Context, a Ahead, kept store.PracticeWeek) (W
 	if err != nil {
 		return Week{Kept: kept}, err
 	}
-	before := a.Showed(SetWeeks(a.Student, published), a.Standing.Home, kept.Start)
+	before := a.Before(SetWeeks(a.Student, published), a.Standing.Home, kept.Start)
 	w, err := a.Week(kept.Start, kept.Hand, before, d.Reader(ctx, a.Tenant))
 	return Week{w, kept}, err
 }

@@ -24,7 +24,8 @@ func wayOf(w contract.Way) way.Way {
 		FirstChunk: w.FirstChunk, Standard: clearing.Level(w.Standard), SecureAfter: w.SecureAfter, Comfortable: w.Comfortable,
 		EaseAfterLeap: w.EaseAfterLeap, Bites: w.Bites, LookRungs: w.LookRungs, LookWeeks: w.LookWeeks, ReviewWeeks: w.ReviewWeeks,
 		StuckLessons: w.StuckLessons, PolishWeeks: w.PolishWeeks, Sure: w.Sure, Rewards: w.Rewards,
-		Dose: weekplan.Dose(w.Dose), DoseRow: w.DoseRow, HandShape: setup.School(w.HandShape), BenchLean: setup.Lean(w.BenchLean),
+		HomeCounts: w.HomeCounts,
+		Dose:       weekplan.Dose(w.Dose), DoseRow: w.DoseRow, HandShape: setup.School(w.HandShape), BenchLean: setup.Lean(w.BenchLean),
 	}
 }
 
@@ -35,7 +36,8 @@ func contractWay(w way.Way) contract.Way {
 		FirstChunk: w.FirstChunk, Standard: contract.WayStandard(w.Standard), SecureAfter: w.SecureAfter, Comfortable: w.Comfortable,
 		EaseAfterLeap: w.EaseAfterLeap, Bites: w.Bites, LookRungs: w.LookRungs, LookWeeks: w.LookWeeks, ReviewWeeks: w.ReviewWeeks,
 		StuckLessons: w.StuckLessons, PolishWeeks: w.PolishWeeks, Sure: w.Sure, Rewards: w.Rewards,
-		Dose: contract.WayDose(w.Dose), DoseRow: w.DoseRow, HandShape: contract.WayHandShape(w.HandShape),
+		HomeCounts: w.HomeCounts,
+		Dose:       contract.WayDose(w.Dose), DoseRow: w.DoseRow, HandShape: contract.WayHandShape(w.HandShape),
 		BenchLean: contract.WayBenchLean(w.BenchLean),
 	}
 }

@@ -69,6 +69,8 @@ type Way struct {
 	StuckLessons int `json:"stuckLessons"`
 	// PolishWeeks lie between clearing a piece and performing it, 0 to 26.
 	PolishWeeks int `json:"polishWeeks"`
+	// HomeCounts lets what home showed keep learned pieces alive and shape the week after.
+	HomeCounts bool `json:"homeCounts"`
 	// Rewards lets treats be promised and shown to families.
 	Rewards bool `json:"rewards"`
 	// Sure is the chance of being ready that a target should have, 0.5 to 0.95.
@@ -87,7 +89,7 @@ type Preset struct {
 func Presets() []Preset {
 	balanced := Way{
 		ReviewShare: 0.45, Approach: naming.ByDirection, FirstView: Score, SecureAfter: 2, Comfortable: 1.5, EaseAfterLeap: true,
-		Rewards: true, Bites: 2, LookRungs: 6, LookWeeks: 16, ReviewWeeks: 6, StuckLessons: 3, PolishWeeks: 2, Sure: 0.8,
+		HomeCounts: true, Rewards: true, Bites: 2, LookRungs: 6, LookWeeks: 16, ReviewWeeks: 6, StuckLessons: 3, PolishWeeks: 2, Sure: 0.8,
 		Dose: week.ByYears, DoseRow: 3, HandShape: setup.Hanging, BenchLean: setup.Level,
 	}
 	sound := balanced
@@ -246,6 +248,9 @@ func must(data []byte, err error) []byte {
 func (w Way) Standing() standing.Policy {
 	p := standing.DefaultPolicy()
 	p.Leap, p.ReadingAfter = w.Leap(), w.ReadingAfter
+	if !w.HomeCounts {
+		p.AtHome = 0
+	}
 	return p
 }
 
@@ -281,6 +286,6 @@ func (w Way) Planning() studentplan.Policy {
 		Standing: w.Standing(), Preview: w.Preview(), Review: w.Review(), Signs: w.Signs(), ReviewShare: w.ReviewShare,
 		ReadingAfter:  w.ReadingAfter,
 		EaseAfterLeap: w.EaseAfterLeap, HearFirst: w.FirstView == Sound, Approach: w.Approach, FirstChunk: w.FirstChunk,
-		Dose: w.Dose, DoseRow: w.DoseRow, PolishWeeks: w.PolishWeeks, Sure: w.Sure,
+		Dose: w.Dose, DoseRow: w.DoseRow, PolishWeeks: w.PolishWeeks, Sure: w.Sure, HomeCounts: w.HomeCounts,
 	}
 }

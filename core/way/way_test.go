@@ -34,7 +34,7 @@ func TestWaysDiffer(t *testing.T) {
 func TestPlanningFollowsTheSwitches(t *testing.T) {
 	w := Presets()[0].Way // sound first
 	p := w.Planning()
-	require.Equal(t, studentplan.Policy{
+	require.Equal(t, studentplan.Policy{HomeCounts: true,
 		Standing: w.Standing(), Preview: preview.Policy{Rungs: 6, Lessons: 16, PerLesson: 2}, Review: w.Review(),
 		Signs:       signs.Policy{StuckLessons: 3, ReviewWeeks: 4},
 		ReviewShare: 0.75, ReadingAfter: 52, EaseAfterLeap: true, HearFirst: true, Approach: naming.ByDirection, FirstChunk: 1,

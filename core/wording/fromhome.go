@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"patientladder/core/planning/fromhome"
+	"patientladder/core/planning/studentplan"
 )
 
 // mostShown is how many things of a kind are named before the rest is counted.
@@ -69,4 +70,39 @@ func (n Names) thing(x fromhome.Thing, bars bool) string {
 		return title
 	}
 	return title + " " + m.Span(x.Item.Bars.From, x.Item.Bars.To)
+}
+
+// HomeShowed says what home showed of one step: ““Rope Ladder” bars 7–8: hard on two of four days”.
+func (n Names) HomeShowed(x fromhome.Thing) string {
+	thing := n.thing(x, true)
+	if x.Item.Hand != "" {
+		thing += ", " + x.Item.Hand
+	}
+	switch x.Outcome {
+	case fromhome.Hard:
+		return fmt.Sprintf("%s: hard on %s of %s", thing, Numbered(x.Hard), Counted(x.Days, "day"))
+	case fromhome.Short:
+		return fmt.Sprintf("%s: far fewer times than were set, on %s of %s", thing, Numbered(x.Short), Counted(x.Days, "day"))
+	case fromhome.Left:
+		return thing + ": not touched"
+	case fromhome.Easy:
+		return fmt.Sprintf("%s: done in full on all %s, and never hard", thing, Counted(x.Days, "day"))
+	}
+	return thing
+}
+
+// AfterHome says what comes of what home showed in the week after.
+func AfterHome(a studentplan.AfterHome) string {
+	if a.Aside {
+		return "does not count this week"
+	}
+	switch a.Effect {
+	case studentplan.LeftOutOfWeek:
+		return "not set again; the next step comes earlier"
+	case studentplan.InHalves:
+		return "comes first, in halves, one mark of the metronome slower"
+	case studentplan.OneMarkSlower:
+		return "comes first, one mark of the metronome slower"
+	}
+	return ""
 }

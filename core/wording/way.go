@@ -167,6 +167,12 @@ var switches = []struct {
 		func(w way.Way) string { return Figures(w.StuckLessons, "lesson") + " without a new mark" },
 		"Or when it takes longer than nine of ten such pieces do.",
 	},
+	{"homeCounts", "What home shows", func(w way.Way) string {
+		if w.HomeCounts {
+			return "shapes the next week"
+		}
+		return "is only told"
+	}, "What was easy is not set again, what was hard comes first in halves, and a learned piece that was played ages from that day."},
 	{"rewards", "Treats", func(w way.Way) string {
 		if w.Rewards {
 			return "may be promised"

@@ -547,7 +547,7 @@ func TestEverySwitchHasWords(t *testing.T) {
 	require.ElementsMatch(t, way.Default().Differs(other), keys)
 	require.Equal(t, Switch{Key: "reviewShare", Name: "Review", From: "45 % of practice", To: "30 % of practice",
 		Means: "This share of practice is meant for learned pieces; working pieces get the rest."}, Switches(way.Default(), other)[0])
-	require.Len(t, switches, len(way.Bounds())+8, "those with bounds, five choices, two yes, and how pieces are read")
+	require.Len(t, switches, len(way.Bounds())+9, "those with bounds, five choices, three yes, and how pieces are read")
 }
 
 func TestAPieceInOneSentence(t *testing.T) {

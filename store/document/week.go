@@ -20,6 +20,7 @@ type published struct {
 	Watch    string   `json:"watch,omitempty"`
 	Dose     string   `json:"dose,omitempty"`
 	Held     []held   `json:"held,omitempty"`
+	There    []step   `json:"there,omitempty"`
 	Watched  *watched `json:"watched,omitempty"`
 	Often    often    `json:"often,omitzero"`
 	Estimate string   `json:"estimate"`
@@ -67,6 +68,13 @@ type item struct {
 	Goals    []string  `json:"goals,omitempty"`
 	Exercise string    `json:"exercise,omitempty"`
 	Pinned   bool      `json:"pinned,omitempty"`
+	Slower   int       `json:"slower,omitempty"`
+}
+
+type step struct {
+	Material string `json:"material"`
+	Bars     bars   `json:"bars"`
+	Hand     string `json:"hand,omitempty"`
 }
 
 type bars struct {
@@ -83,6 +91,9 @@ func EncodeWeek(p week.Plan) ([]byte, error) {
 	}
 	for _, h := range p.NotYet {
 		out.Held = append(out.Held, held(h))
+	}
+	for _, x := range p.There {
+		out.There = append(out.There, step{x.Material, bars(x.Bars), x.Hand})
 	}
 	for _, d := range p.Days {
 		out.Days = append(out.Days, day{d.Date, d.Rest, items(d.Items), d.Minutes, d.Focus})
@@ -118,6 +129,9 @@ func DecodeWeek(data []byte) (week.Plan, error) {
 	if in.Dose != "" {
 		out.Often = week.Often{Said: in.Dose}
 	}
+	for _, x := range in.There {
+		out.There = append(out.There, week.Step{Material: x.Material, Bars: week.Bars(x.Bars), Hand: x.Hand})
+	}
 	for _, d := range in.Days {
 		out.Days = append(out.Days, week.Day{Date: d.Date, Rest: d.Rest, Items: itemsOf(d.Items), Minutes: d.Minutes, Focus: d.Focus})
 	}
@@ -144,6 +158,7 @@ func items(list []week.Item) (out []item) {
 				it.Goals,
 				it.Exercise,
 				it.Pinned,
+				it.Slower,
 			},
 		)
 	}
@@ -156,6 +171,7 @@ func itemsOf(list []item) (out []week.Item) {
 			Key: it.Key, Kind: it.Kind, Material: it.Material, Title: it.Title, Bars: week.Bars(it.Bars), Start: it.Start, End: it.End,
 			Hand:  it.Hand,
 			Times: it.Times, InRow: it.InRow, Minutes: it.Minutes, Words: it.Words, Goals: it.Goals, Exercise: it.Exercise, Pinned: it.Pinned,
+			Slower: it.Slower,
 		})
 	}
 	return out
@@ -168,6 +184,7 @@ type weekHand struct {
 	Pins    map[string]string `json:"pins,omitempty"`
 	Times   map[string]int    `json:"times,omitempty"`
 	Adds    []string          `json:"adds,omitempty"`
+	Aside   []string          `json:"aside,omitempty"`
 	Words   string            `json:"words,omitempty"`
 }
 

@@ -63,6 +63,9 @@ func tempoOf(it week.Item, s Source) Tempo {
 		quarters *= week.PracticeTempo
 	}
 	beats := metronome.Nearest(quarters / beat)
+	for range it.Slower {
+		beats = metronome.Below(beats)
+	}
 	return Tempo{Beats: beats, Quarters: float64(beats) * beat, Feel: FeelOf(beats), Full: full}
 }
 

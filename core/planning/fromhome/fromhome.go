@@ -27,14 +27,14 @@ const (
 var order = []Outcome{Hard, Short, Left, Going, Easy}
 
 const (
-	// daysEnough is on how many days a thing must be hard, short or set and untouched before that means something (default):
-	// one bad day is no evidence.
+	// daysEnough is on how many days a thing must be hard, short or untouched before that means something (default): one bad
+	// day is no evidence, unless it was the only day.
 	daysEnough = 2
 	// farUnder is the share of the times that were set under which a count falls short (default).
 	farUnder = 0.5
 )
 
-// Thing is what home showed of one thing that was set.
+// Thing is what home showed of one thing that was set, with the days on which it was begun with again.
 type Thing struct {
 	// Item as it was set on its first day.
 	Item week.Item
@@ -42,48 +42,49 @@ type Thing struct {
 	// which it was called hard, or fell short.
 	Days, Done, Hard, Short int
 	Outcome                 Outcome
+	// Missed are the days on which other things were reported, and not this.
+	Missed int
+	// well are the days on which it was called fine or joyful, ahead those that have not passed.
+	well, ahead int
 }
 
 // Of reads what the reports say of each thing of a week that was set on days before until, the outcomes that a teacher looks at
 // first before the others, within one as the week has them. What is only listened to or looked at is not judged.
 func Of(p week.Plan, reports []standing.Report, until time.Time) []Thing {
-	said := map[string]standing.Report{}
+	said, days := map[string]standing.Report{}, map[string]bool{}
 	for _, r := range reports {
 		if r.Item != "" && r.Day != "" {
 			said[r.Day+" "+r.Item] = r
 		}
 	}
+	for _, d := range p.Days {
+		date := d.Date.Format(time.DateOnly)
+		days[date] = slices.ContainsFunc(d.Items, func(it week.Item) bool { _, done := said[date+" "+it.Key]; return judged(it) && done })
+	}
 	var out []Thing
-	at := map[string]int{}
 	anything := false
 	for _, d := range p.Days {
-		if !d.Date.Before(until) {
-			continue
-		}
+		date := d.Date.Format(time.DateOnly)
+		passed := d.Date.Before(until)
 		for _, it := range d.Items {
-			if it.Kind == week.Listen || it.Kind == week.Look {
+			if !judged(it) {
 				continue
 			}
-			i, known := at[it.Key]
-			if !known {
-				i = len(out)
-				at[it.Key] = i
+			of := sought(out, it)
+			if len(of) == 0 && passed {
 				out = append(out, Thing{Item: it})
+				of = []int{len(out) - 1}
 			}
-			x := &out[i]
-			x.Days++
-			r, done := said[d.Date.Format(time.DateOnly)+" "+it.Key]
-			if !done {
-				continue
+			r, done := said[date+" "+it.Key]
+			for _, i := range of {
+				switch own := out[i].Item.Key == it.Key; {
+				case own && !passed:
+					out[i].ahead++
+				case passed && (own || done): // beginning with it again is no day of its own
+					out[i].day(it, r, done, days[date])
+				}
 			}
-			anything = true
-			x.Done++
-			if r.Felt == studentlog.Hard {
-				x.Hard++
-			}
-			if r.Times > 0 && float64(r.Times) < farUnder*float64(it.Times) {
-				x.Short++
-			}
+			anything = anything || passed && done
 		}
 	}
 	if !anything {
@@ -92,20 +93,73 @@ func Of(p week.Plan, reports []standing.Report, until time.Time) []Thing {
 	for i := range out {
 		out[i].Outcome = out[i].outcome()
 	}
+	untouched(out)
 	slices.SortStableFunc(out, func(a, b Thing) int { return slices.Index(order, a.Outcome) - slices.Index(order, b.Outcome) })
 	return out
 }
 
+func judged(it week.Item) bool {
+	return it.Kind != week.Listen && it.Kind != week.Look && it.Kind != week.Hear
+}
+
+// sought are the things that an item is about: the same one of an earlier day, or the steps that lie in what is begun with again.
+func sought(things []Thing, it week.Item) (out []int) {
+	for i, x := range things {
+		again := it.Kind == week.Again && it.Material == x.Item.Material && it.Hand == x.Item.Hand && x.Item.Kind != week.Again &&
+			it.Bars.From <= x.Item.Bars.From && x.Item.Bars.To <= it.Bars.To
+		if x.Item.Key == it.Key || again {
+			out = append(out, i)
+		}
+	}
+	return out
+}
+
+// day adds a day that has passed; others says that anything at all was reported on it.
+func (x *Thing) day(it week.Item, r standing.Report, done, others bool) {
+	x.Days++
+	if !done {
+		if others {
+			x.Missed++
+		}
+		return
+	}
+	x.Done++
+	switch r.Felt {
+	case studentlog.Hard:
+		x.Hard++
+	case studentlog.Fine, studentlog.Joyful:
+		x.well++
+	}
+	if r.Times > 0 && float64(r.Times) < farUnder*float64(it.Times) {
+		x.Short++
+	}
+}
+
 func (x Thing) outcome() Outcome {
-	switch {
-	case x.Hard >= daysEnough:
+	over := x.ahead == 0
+	switch enough := func(n int) bool { return n >= daysEnough || over && n > 0 && n == x.Days }; {
+	case enough(x.Hard):
 		return Hard
-	case x.Short >= daysEnough:
+	case enough(x.Short):
 		return Short
-	case x.Done == 0 && x.Days >= daysEnough:
+	case x.Done == 0 && x.Missed >= daysEnough:
 		return Left
-	case x.Days >= daysEnough && x.Done == x.Days && x.Hard == 0 && x.Short == 0:
+	case over && x.Done == x.Days && x.well > 0 && x.Hard == 0 && x.Short == 0:
 		return Easy
 	}
 	return Going
+}
+
+// untouched makes all of a piece left alone of which nothing was done on days enough, though each step had its own day.
+func untouched(things []Thing) {
+	done, missed := map[string]int{}, map[string]int{}
+	for _, x := range things {
+		done[x.Item.Material] += x.Done
+		missed[x.Item.Material] += x.Missed
+	}
+	for i := range things {
+		if id := things[i].Item.Material; done[id] == 0 && missed[id] >= daysEnough {
+			things[i].Outcome = Left
+		}
+	}
 }

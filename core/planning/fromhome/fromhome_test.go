@@ -115,3 +115,30 @@ func TestWhoTicksEverything(t *testing.T) {
 	}
 	require.Equal(t, []string{"a easy: 6 of 6 days, 0 hard, 0 short", "b easy: 3 of 3 days, 0 hard, 0 short"}, told(t, p, reports, 6))
 }
+
+// A step is set for one day, and the day after begins with it again: that is one more day of it where it was reported, and
+// nothing where it was not. A piece of which nothing was touched was left alone, though each of its steps had only one day.
+func TestStepsOfOneDay(t *testing.T) {
+	step := func(kind week.Kind, id string, from, to int) week.Item {
+		return week.Item{Key: fmt.Sprint(kind, id, from, to), Kind: kind, Material: id, Bars: week.Bars{From: from, To: to}, Times: 8}
+	}
+	a, b, c := step(week.Chunk, "m", 1, 2), step(week.Chunk, "m", 3, 4), step(week.Chunk, "m", 5, 6)
+	again, more := step(week.Again, "m", 1, 4), step(week.Again, "m", 5, 6)
+	new1, new2 := step(week.Chunk, "new", 1, 2), step(week.Chunk, "new", 3, 4)
+	var p week.Plan
+	for d, items := range [][]week.Item{{a, b, new1}, {again, c, new2}, {more}} {
+		p.Days = append(p.Days, week.Day{Date: tuesday.AddDate(0, 0, d), Items: items})
+	}
+	r := func(day int, it week.Item, felt studentlog.Feeling) standing.Report {
+		return standing.Report{Day: on(day), Item: it.Key, Times: 8, Felt: felt}
+	}
+	require.Equal(t, []string{
+		b.Key + " hard: 2 of 2 days, 2 hard, 0 short", new1.Key + " left: 0 of 1 days, 0 hard, 0 short", new2.Key + " left: 0 of 1 days, 0 hard, 0 short",
+		a.Key + " going: 2 of 2 days, 1 hard, 0 short", c.Key + " easy: 1 of 1 days, 0 hard, 0 short",
+	}, told(t, p, []standing.Report{
+		r(0, a, studentlog.Fine), r(0, b, studentlog.Hard), r(1, again, studentlog.Hard), r(1, c, studentlog.Joyful),
+	}, 6))
+	require.Equal(t, []string{
+		a.Key + " going: 1 of 1 days, 0 hard, 0 short", b.Key + " going: 0 of 1 days, 0 hard, 0 short", new1.Key + " going: 0 of 1 days, 0 hard, 0 short",
+	}, told(t, p, []standing.Report{r(0, a, "")}, 1), "ticked, and nobody said how it was")
+}

@@ -173,26 +173,6 @@ func (s Student) Home(reports []standing.Report, weeks []week.SetDays, notes []N
 	return out, true
 }
 
-// Showed is what home showed of each thing that the latest week before a day had set; nothing where that one was over a week
-// before the day, or where nothing was reported of it.
-func (s Student) Showed(weeks []SetWeek, reports []standing.Report, day time.Time) []fromhome.Thing {
-	of := -1
-	for i, w := range weeks {
-		if w.Start.Before(day) && (of < 0 || w.Start.After(weeks[of].Start)) {
-			of = i
-		}
-	}
-	if of < 0 || civil.Between(weeks[of].Start, day) > s.WeekDays(weeks[of].Start)+week.Days {
-		return nil
-	}
-	until := day
-	if tomorrow := s.Today.AddDate(0, 0, 1); until.After(tomorrow) {
-		until = tomorrow
-	}
-	home := slices.DeleteFunc(slices.Clone(reports), func(r standing.Report) bool { return !r.FromHome })
-	return fromhome.Of(weeks[of].Plan, home, until)
-}
-
 // HomeTick is one thing that a family ticked: done, or chosen to be played first.
 type HomeTick struct {
 	ID string

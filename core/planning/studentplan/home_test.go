@@ -359,7 +359,7 @@ func TestWhatAnotherWayDoes(t *testing.T) {
 	s.learned("older", 19, 9)
 	glance := func(s Student) Glance {
 		a := s.Ahead(s.ahead().Horizon, s.place("work", "soon"), Options{})
-		w, err := a.Week(monday.AddDate(0, 0, 1), week.Hand{}, nil, noScores)
+		w, err := a.Week(monday.AddDate(0, 0, 1), week.Hand{}, Before{}, noScores)
 		require.NoError(t, err)
 		return Glance{&a, w}
 	}

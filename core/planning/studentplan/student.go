@@ -151,10 +151,12 @@ func FirstPractice(age int, slots []calendar.Slot) (days [week.Days]bool, minute
 
 // Policy is what a way of teaching asks of planning.
 type Policy struct {
-	Standing standing.Policy
-	Preview  preview.Policy
-	Review   review.Policy
-	Signs    signs.Policy
+	// HomeCounts says that what home showed changes the week after.
+	HomeCounts bool
+	Standing   standing.Policy
+	Preview    preview.Policy
+	Review     review.Policy
+	Signs      signs.Policy
 	// ReviewShare of the minutes is meant for learned pieces, 0 to 0.9.
 	ReviewShare float64
 	// ReadingAfter is how many weeks of lessons come before the reading strand begins.

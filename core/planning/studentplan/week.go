@@ -9,7 +9,6 @@ import (
 	"patientladder/core/base/civil"
 	"patientladder/core/library/material"
 	"patientladder/core/notation/score"
-	"patientladder/core/planning/fromhome"
 	"patientladder/core/planning/ladder"
 	"patientladder/core/planning/lessonplan"
 	"patientladder/core/planning/review"
@@ -37,11 +36,16 @@ type Week struct {
 	Plan  week.Plan
 	// Picked are the learned pieces of the week with the reasons.
 	Picked []review.Chosen
+	// Home is what home showed of the week before, and what comes of it in this one.
+	Home []AfterHome
 }
 
-// Week lays out the practice from a day on, with what was set by hand; before is what home showed of the week before it (Showed).
-func (a *StudentOutlook) Week(start time.Time, h week.Hand, before []fromhome.Thing, read Read) (Week, error) {
+// Week lays out the practice from a day on, with what was set by hand; before is what the week before it left (Before).
+func (a *StudentOutlook) Week(start time.Time, h week.Hand, before Before, read Read) (Week, error) {
 	w := Week{Input: a.Practice(start), Picked: a.ForWeek()}
+	if !a.Policy.HomeCounts {
+		before = Before{}
+	}
 	w.Input.Hand = h
 	for _, f := range a.Standing.Travelling() {
 		w.Input.Own = append(w.Input.Own, f.Text)
@@ -54,7 +58,8 @@ func (a *StudentOutlook) Week(start time.Time, h week.Hand, before []fromhome.Th
 		if err != nil {
 			return w, err
 		}
-		work.Shown = shownOf(id, before)
+		work.Shown = before.shown(id, h)
+		w.Home = append(w.Home, before.consequences(work, h)...)
 		w.Input.Works = append(w.Input.Works, work)
 	}
 	for _, c := range w.Picked {
@@ -193,19 +198,6 @@ func (s Student) work(id string, read Read) (week.Work, error) {
 		w.Quarters = append(w.Quarters, b.Length.Float())
 	}
 	return w, nil
-}
-
-// shownOf is what home showed of the steps of a piece in the week before the one that is planned.
-func shownOf(id string, before []fromhome.Thing) (out []week.Shown) {
-	outcomes := map[fromhome.Outcome]week.Outcome{
-		fromhome.Easy: week.CameEasily, fromhome.Hard: week.WasHard, fromhome.Short: week.WasHard,
-	}
-	for _, x := range before {
-		if to, changes := outcomes[x.Outcome]; changes && x.Item.Material == id {
-			out = append(out, week.Shown{Bars: x.Item.Bars, Hand: x.Item.Hand, Outcome: to})
-		}
-	}
-	return out
 }
 
 // drill is what the week needs to know of a material that is an exercise; nil for a piece.

@@ -50,7 +50,7 @@ func TestTheWeekBeginsAfterTheLesson(t *testing.T) {
 	require.Equal(t, 12, s.WeekDays(monday.AddDate(0, 0, 5)), "and goes on to the next lesson")
 	require.Equal(t, 45, s.LessonMinutes(monday.AddDate(0, 0, 4)))
 	require.Equal(t, 30, s.LessonMinutes(monday.AddDate(0, 0, 2)))
-	w, err := s.ahead().Week(monday.AddDate(0, 0, 5), week.Hand{}, nil, noScores)
+	w, err := s.ahead().Week(monday.AddDate(0, 0, 5), week.Hand{}, Before{}, noScores)
 	require.NoError(t, err)
 	require.Len(t, w.Plan.Days, 12)
 
@@ -104,7 +104,7 @@ func TestWhatAWeekIsMadeFrom(t *testing.T) {
 	next.HasScore = true
 	s.Library["next"] = next
 	a := s.ahead("work", "next")
-	got, err := a.Week(monday, week.Hand{Adds: []string{"other", "old", "gone"}, Minutes: 25}, nil, noScores)
+	got, err := a.Week(monday, week.Hand{Adds: []string{"other", "old", "gone"}, Minutes: 25}, Before{}, noScores)
 	require.NoError(t, err)
 	in := got.Input
 	require.Equal(t, []string{"elbows"}, in.Own, "a habit no longer travels")
@@ -132,9 +132,9 @@ func TestWhatAWeekIsMadeFrom(t *testing.T) {
 	require.Equal(t, "old", got.Picked[0].ID)
 	s.Policy.HearFirst = false
 	require.Empty(t, s.ahead("work", "next").listen())
-	_, err = a.Week(monday, week.Hand{Minutes: 999}, nil, noScores)
+	_, err = a.Week(monday, week.Hand{Minutes: 999}, Before{}, noScores)
 	require.ErrorContains(t, err, "minutes a day")
-	_, err = a.Week(monday, week.Hand{}, nil, func(material.Material) (*Reading, error) { return nil, errors.New("damaged") })
+	_, err = a.Week(monday, week.Hand{}, Before{}, func(material.Material) (*Reading, error) { return nil, errors.New("damaged") })
 	require.EqualError(t, err, "damaged")
 	s.Standing.Ability.Skills["hands-together"] = leap.Evidence{Shown: true}
 	require.False(t, s.Gated("work").HandsApart, "playing together is secure")
@@ -164,7 +164,7 @@ func TestWhatIsListenedTo(t *testing.T) {
 func TestAPieceWithItsScore(t *testing.T) {
 	s := pupil(t, piece("work", material.Method, "plain"), piece("known", material.Method))
 	s.working("work", 1)
-	got, err := s.ahead("work").Week(monday, week.Hand{}, nil, func(m material.Material) (*Reading, error) {
+	got, err := s.ahead("work").Week(monday, week.Hand{}, Before{}, func(m material.Material) (*Reading, error) {
 		require.Equal(t, "work", m.ID)
 		return tune(t), nil
 	})
@@ -179,7 +179,7 @@ func TestAPieceWithItsScore(t *testing.T) {
 	known.Notes = []string{"D4", "E4", "F4"}
 	s.Library["known"] = known
 	s.learned("known", 9, 9)
-	got, err = s.ahead("work").Week(monday, week.Hand{}, nil, func(material.Material) (*Reading, error) { return tune(t), nil })
+	got, err = s.ahead("work").Week(monday, week.Hand{}, Before{}, func(material.Material) (*Reading, error) { return tune(t), nil })
 	require.NoError(t, err)
 	require.NotEqual(t, all, got.Input.Works[0].Guides, "what the student knows needs no guide")
 	require.Equal(t, map[string]bool{"D4": true, "E4": true, "F4": true}, s.KnownNotes("work"))

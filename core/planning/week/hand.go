@@ -21,6 +21,8 @@ type Hand struct {
 	Times map[string]int `json:"times,omitempty"`
 	// Adds are learned pieces, by material, to be played beside those that were picked.
 	Adds []string `json:"adds,omitempty"`
+	// Aside are the keys of steps of the week before for which what home showed does not count.
+	Aside []string `json:"aside,omitempty"`
 	// Words are the teacher's to the family.
 	Words string `json:"words,omitempty"`
 }

@@ -176,6 +176,8 @@ type Item struct {
 	Exercise string
 	// Pinned says that its day was set by hand.
 	Pinned bool
+	// Slower is how many marks of the metronome it is played below the usual tempo of practice; 0 for none.
+	Slower int `json:",omitempty"`
 }
 
 // Boxes is how many boxes there are to tick, one a time, and whether they hang together because only right
@@ -224,6 +226,8 @@ type Plan struct {
 	Dropped []Item
 	// NotYet lists what must not be done yet.
 	NotYet []Held
+	// There are the steps of working pieces that came easily at home, in this week's past: they are not set again.
+	There []Step `json:",omitempty"`
 	// Watch is the one fault that is looked after; nil for none.
 	Watch *Watch
 	// Often says how often; its zero value where nothing is repeated by a dose.
@@ -333,6 +337,7 @@ func Make(in Input) (Plan, error) {
 	fill(in, &p)
 	for _, w := range in.Works {
 		p.NotYet = append(p.NotYet, held(w, in.Age)...)
+		p.There = append(p.There, w.there()...)
 	}
 	return p, nil
 }

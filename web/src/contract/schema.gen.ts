@@ -3555,6 +3555,8 @@ export interface components {
             easeAfterLeap: boolean;
             /** @description Treats can be promised and are shown to families */
             rewards: boolean;
+            /** @description What home showed keeps learned pieces alive and shapes the week after */
+            homeCounts: boolean;
             bites: number;
             lookRungs: number;
             lookWeeks: number;
@@ -4460,6 +4462,8 @@ export interface components {
             pins?: components["schemas"]["WeekPin"][];
             times?: components["schemas"]["WeekTimes"][];
             adds?: components["schemas"]["Id"][];
+            /** @description Steps of the week before for which what home showed does not count */
+            aside?: string[];
             words?: string;
         };
         WeekGate: {
@@ -4488,6 +4492,8 @@ export interface components {
             leftOut: components["schemas"]["WeekItem"][];
             /** @description Taken out by hand */
             dropped: components["schemas"]["WeekItem"][];
+            /** @description What home showed of the week before and what comes of it */
+            home: components["schemas"]["AfterHome"][];
             notYet: string[];
             review: components["schemas"]["ReviewState"];
             /** @description The learned pieces picked for this week, and why */
@@ -4511,6 +4517,16 @@ export interface components {
             family: components["schemas"]["FamilyWay"];
             /** @description The print of this plan */
             plan: string;
+        };
+        AfterHome: {
+            /** @description The step of the week before */
+            key: string;
+            /** @description What home showed of it */
+            showed: string;
+            /** @description What comes of it in this week */
+            then: string;
+            /** @description The teacher does not let it count */
+            aside: boolean;
         };
         WeekChanged: {
             detail: string;

@@ -7,6 +7,7 @@ import { firstName, longDay, minutes } from "../data/words";
 import { Problem, Refused, Waiting } from "../parts/Problem";
 import { Title } from "../parts/Title";
 import { Why } from "../parts/Why";
+import { AfterHome } from "../week/AfterHome";
 import { Family } from "../week/Family";
 import { ForWeek } from "../week/ForWeek";
 import { Gates } from "../week/Gates";
@@ -57,6 +58,7 @@ export function Week() {
       <WouldSend week={w} />
       <PublishChanged changed={changed} busy={busy} showNew={showNew} asShown={publishAsShown} />
       <Refused error={error ?? append.error} />
+      <AfterHome week={w} busy={busy} change={change} />
       <ol
         className="mt-3 grid gap-x-3 gap-y-6 sm:grid-cols-2 md:grid-cols-4 lg:grid-cols-7"
         aria-label="Days"

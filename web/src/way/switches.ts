@@ -106,6 +106,7 @@ export const groups: { title: string; switches: Switch[] }[] = [
         kind: "choice",
         choices: { level: "level", above: "slightly above", below: "slightly below" },
       },
+      { key: "homeCounts", name: "What home shows", kind: "yes", says: "shapes the next week" },
     ],
   },
   {

@@ -48,8 +48,14 @@ export const add = (h: Hand, material: string, on: boolean): Hand => ({
   adds: on ? [...without(h.adds, (a) => a === material), material] : without(h.adds, (a) => a === material),
 });
 
+/** Lets what home showed of a step not count this week, or count again. */
+export const setAside = (h: Hand, item: string, on: boolean): Hand => ({
+  ...h,
+  aside: on ? [...without(h.aside, (a) => a === item), item] : without(h.aside, (a) => a === item),
+});
+
 /** Says whether anything of the week was set by hand. */
 export const touched = (h: Hand) =>
-  [h.days, h.drops, h.pins, h.times, h.adds].some((list) => (list ?? []).length > 0) ||
+  [h.days, h.drops, h.pins, h.times, h.adds, h.aside].some((list) => (list ?? []).length > 0) ||
   (h.minutes ?? 0) > 0 ||
   (h.words ?? "") !== "";
