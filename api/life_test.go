@@ -349,7 +349,7 @@ func TestATreatIsPromisedEarnedAndSwitchedOff(t *testing.T) {
 	_, page := family.call("GET", "/api/family/"+token, nil)
 	require.Len(t, page["treats"], 2)
 	way := someWay()
-	for k, v := range map[string]any{"dose": "years", "doseRow": 3, "handShape": "hanging", "benchLean": "level", "rewards": false} {
+	for k, v := range map[string]any{"dose": "years", "doseRow": 3, "handShape": "hanging", "benchLean": "level", "rewards": false, "homeCounts": true} {
 		way[k] = v
 	}
 	status, body = u.call("PUT", "/api/way?version=1", way)

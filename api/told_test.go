@@ -21,7 +21,7 @@ func TestWhatAnUpdateMovedIsSaidOnce(t *testing.T) {
 		}
 		return out
 	}
-	require.Equal(t, []float64{2, 3, 4}, moved(), "in UTC")
+	require.Equal(t, []float64{2, 3, 4, 5}, moved(), "in UTC")
 	zone := map[string]any{
 		"name":       "West",
 		"timezone":   "America/Los_Angeles",
@@ -32,11 +32,11 @@ func TestWhatAnUpdateMovedIsSaidOnce(t *testing.T) {
 	}
 	status, body := u.call("PUT", "/api/account/studio", zone)
 	require.Equal(t, http.StatusNoContent, status, body)
-	require.Equal(t, []float64{1, 2, 3, 4}, moved())
+	require.Equal(t, []float64{1, 2, 3, 4, 5}, moved())
 	for _, told := range []struct {
 		number int
 		left   []float64
-	}{{1, []float64{2, 3, 4}}, {3, []float64{4}}, {4, nil}} {
+	}{{1, []float64{2, 3, 4, 5}}, {3, []float64{4, 5}}, {4, []float64{5}}, {5, nil}} {
 		status, body = u.call("PUT", "/api/told", map[string]any{"number": told.number})
 		require.Equal(t, http.StatusNoContent, status, body)
 		require.Equal(t, told.left, moved())

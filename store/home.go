@@ -76,6 +76,19 @@ func (s *Store) PublishedWeeks(ctx context.Context, studio, ladderID string, aft
 	return out, err
 }
 
+// WeekBefore returns the latest published week that begins before a day; none where there is no such week.
+func (s *Store) WeekBefore(ctx context.Context, studio, ladderID string, day time.Time) ([]PracticeWeek, error) {
+	r, err := s.q(ctx).WeekBefore(ctx, rows.WeekBeforeParams{StudioID: studio, LadderID: ladderID, Start: day})
+	if errors.Is(err, sql.ErrNoRows) {
+		return nil, nil
+	}
+	if err != nil {
+		return nil, err
+	}
+	p, err := publishedOf(ladderID, r.Start, r.Published)
+	return []PracticeWeek{{Ladder: ladderID, Start: r.Start, Published: p, PublishedAt: r.PublishedAt.Time}}, err
+}
+
 // StudioWeeks returns the days that were set in the published weeks of a whole
 // studio that begin after a day, by ladder and in order.
 func (s *Store) StudioWeeks(ctx context.Context, studio string, after time.Time) (map[string][]week.SetDays, error) {

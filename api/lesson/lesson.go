@@ -68,11 +68,11 @@ func (h *Handlers) fromHome(ctx context.Context, s open.Student) (string, error)
 	if !ok {
 		return "", nil
 	}
-	published, err := h.Store.PublishedWeeks(ctx, s.Tenant.ID, s.Ladder, week.Reaching(s.Today, week.Days))
+	before, err := h.Before(ctx, s, s.Standing.Home, s.Today)
 	if err != nil {
 		return "", err
 	}
-	home.Shown = s.Showed(open.SetWeeks(s.Student, published), s.Standing.Home, s.Today)
+	home.Shown = before.Shown
 	return s.Of().Names().Home(home), nil
 }
 

@@ -39,7 +39,8 @@ func (h *Handlers) planned(ctx context.Context, a open.Ahead, day time.Time) (pl
 			waited = append(waited, l.ID)
 		}
 	}
-	return planned{Ahead: a, kept: kept, lesson: a.Lesson(day, waited)}, nil
+	home, err := h.Before(ctx, a.Opened, a.Standing.Home, day)
+	return planned{Ahead: a, kept: kept, lesson: a.Lesson(day, waited, home.Shown)}, err
 }
 
 // live is the plan that holds.

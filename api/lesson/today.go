@@ -96,15 +96,14 @@ func (h *Handlers) GetToday(ctx context.Context, r contract.GetTodayRequestObjec
 		x := students[l.Pupil.Ladder]
 		student, here := opened[x.Row.ID]
 		if !here { // gone since
-			student = open.Student{Student: studentplan.Student{Studio: s.Studio, Profile: x.Row.Profile(), Standing: &standing.Standing{}}}
+			student = open.Student{Tenant: s.Tenant, Student: studentplan.Student{Studio: s.Studio, Profile: x.Row.Profile(), Standing: &standing.Standing{}}}
 		}
 		// One question for each lesson of the day: a week's plan is large, and a day has few lessons.
-		published, err := h.Store.PublishedWeeks(ctx, s.Tenant.ID, x.Row.ID, week.Reaching(day, week.Days))
+		before, err := h.Before(ctx, student, x.Home, day)
 		if err != nil {
 			return nil, err
 		}
-		shown := student.Showed(open.SetWeeks(student.Student, published), x.Home, day)
-		out.Lessons = append(out.Lessons, todayLesson(s, x, student.Student, l, weeks[x.Row.ID], notes[x.Row.ID], shown, day))
+		out.Lessons = append(out.Lessons, todayLesson(s, x, student.Student, l, weeks[x.Row.ID], notes[x.Row.ID], before.Shown, day))
 		pupils = append(pupils, wording.Pupil{First: x.Row.Profile().First(), Signs: x.Due})
 	}
 	for _, l := range here.Cancelled() {

@@ -6,6 +6,7 @@ import (
 
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
+	"patientladder/core/student/standing"
 	"patientladder/store"
 )
 
@@ -29,13 +30,18 @@ func (d *Loader) Week(ctx context.Context, a Ahead, start time.Time) (Week, erro
 
 // Solve lays a week out by what was set by hand in it, and by what home showed of the week before.
 func (d *Loader) Solve(ctx context.Context, a Ahead, kept store.PracticeWeek) (Week, error) {
-	published, err := d.Store.PublishedWeeks(ctx, a.Tenant.ID, a.Ladder, week.Reaching(kept.Start, week.Days))
+	before, err := d.Before(ctx, a.Opened, a.Standing.Home, kept.Start)
 	if err != nil {
 		return Week{Kept: kept}, err
 	}
-	before := a.Before(SetWeeks(a.Student, published), a.Standing.Home, kept.Start)
 	w, err := a.Week(kept.Start, kept.Hand, before, d.Reader(ctx, a.Tenant))
 	return Week{w, kept}, err
+}
+
+// Before is what the latest week before a day left, and what these reports show of it.
+func (d *Loader) Before(ctx context.Context, s Student, reports []standing.Report, day time.Time) (studentplan.Before, error) {
+	published, err := d.Store.WeekBefore(ctx, s.Tenant.ID, s.Ladder, day)
+	return s.Before(SetWeeks(s.Student, published), reports, day), err
 }
 
 // Review says how learned pieces are kept, with the share of review of the week that is practised now.

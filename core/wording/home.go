@@ -54,24 +54,7 @@ func (n Names) Home(h studentplan.Home) string {
 	case len(h.Also)+len(h.Asked) == 0:
 		return "Nothing was reported from home"
 	}
-	var felt []string
-	for _, f := range []struct {
-		n    int
-		word string
-	}{{h.Joyful, "joyful"}, {h.Fine, "fine"}, {h.Hard, "hard"}} {
-		if f.n > 0 {
-			felt = append(felt, f.word+" "+Figures(f.n, "time"))
-		}
-	}
-	if len(felt) > 0 {
-		parts = append(parts, List(felt))
-	}
-	if len(h.First) > 0 {
-		parts = append(parts, "played "+n.Titles(h.First)+" first")
-	}
-	if words := n.Showed(h.Shown); words != "" {
-		parts = append(parts, words)
-	}
+	parts = append(parts, n.felt(h)...)
 	if len(h.Also) > 0 {
 		parts = append(parts, "also played “"+strings.Join(h.Also, "”, “")+"”")
 	}
@@ -83,6 +66,40 @@ func (n Names) Home(h studentplan.Home) string {
 		parts = append(parts, "asks: “"+n.Text+"”")
 	}
 	return Capital(strings.Join(parts, "; "))
+}
+
+// felt says which things were hard, short, left alone or easy; where nothing stands out, how it felt in counts; and what was
+// played first.
+func (n Names) felt(h studentplan.Home) (parts []string) {
+	words := n.Showed(h.Shown)
+	counts := []struct {
+		n    int
+		word string
+	}{{h.Joyful, "joyful"}, {h.Fine, "fine"}, {h.Hard, "hard"}}
+	if words != "" {
+		parts = append(parts, words)
+		counts = counts[:1]
+	}
+	var felt []string
+	for _, f := range counts {
+		if f.n > 0 {
+			felt = append(felt, f.word+" "+Figures(f.n, "time"))
+		}
+	}
+	if len(felt) > 0 {
+		parts = append(parts, List(felt))
+	}
+	if len(h.First) > 0 {
+		var first []string
+		for _, id := range h.First[:min(len(h.First), mostShown)] {
+			first = append(first, n.Title(id))
+		}
+		if more := len(h.First) - len(first); more > 0 {
+			first = append(first, fmt.Sprintf("%d more", more))
+		}
+		parts = append(parts, "played "+List(first)+" first")
+	}
+	return parts
 }
 
 // AtHome says what a family has before it today.

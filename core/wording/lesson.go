@@ -115,6 +115,13 @@ func (n Names) reason(r lessonplan.Reason, s lessonplan.Segment) string {
 		return "nothing is in work on this strand; " + strings.TrimSuffix(lower(n.Next(*r.Proposal)), ".")
 	case lessonplan.Fading:
 		return Picked(*r.Review)
+	case lessonplan.HardAtHome:
+		if m, known := n.Library[r.Material]; known && r.Count > 0 {
+			return m.Span(r.Count, r.Of) + " hard at home: hear it first"
+		}
+		return "hard at home: hear it first"
+	case lessonplan.LeftAtHome:
+		return "not touched at home: ask about it"
 	case lessonplan.OneOfSeveral:
 		return fmt.Sprintf("one of %s, and not done yet", Counted(r.Of, "way"))
 	case lessonplan.InTurn:

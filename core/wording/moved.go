@@ -32,6 +32,11 @@ var moves = []Moved{
 		"A bass of long notes or leaps under chords is no “melody in the left hand” any more: such pieces ask for less. The share of review counts games too, so for the youngest it is lower. A piece that is ready for a run is neither stuck nor said to need patience.",
 		true,
 	},
+	{
+		5,
+		"What a family ticks counts now. A learned piece that was played at home ages from that day, at half the weight of one that you heard, so fewer pieces are called unplayed. What came easily is not set again in the next week; what was hard comes first there and in the lesson. Each can be taken back on the week, and all of it switched off under Ways of teaching.",
+		true,
+	},
 }
 
 // LastMove is the number of the newest; a studio that is new was there for all of them.

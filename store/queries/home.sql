@@ -5,6 +5,10 @@ SELECT * FROM practice_week WHERE studio_id = ? AND ladder_id = ? AND start = ?;
 SELECT start, published, published_at FROM practice_week
 WHERE studio_id = ? AND ladder_id = ? AND published <> '' AND start > ? ORDER BY start;
 
+-- name: WeekBefore :one
+SELECT start, published, published_at FROM practice_week
+WHERE studio_id = ? AND ladder_id = ? AND published <> '' AND start < ? ORDER BY start DESC LIMIT 1;
+
 -- name: StudioWeeks :many
 SELECT ladder_id, start, days FROM practice_week WHERE studio_id = ? AND published <> '' AND start > ? ORDER BY start;
 

@@ -887,6 +887,30 @@ func (q *Queries) StudioWeeks(ctx context.Context, arg StudioWeeksParams) ([]Stu
 	return items, nil
 }
 
+const weekBefore = `-- name: WeekBefore :one
+SELECT start, published, published_at FROM practice_week
+WHERE studio_id = ? AND ladder_id = ? AND published <> '' AND start < ? ORDER BY start DESC LIMIT 1
+`
+
+type WeekBeforeParams struct {
+	StudioID string
+	LadderID string
+	Start    time.Time
+}
+
+type WeekBeforeRow struct {
+	Start       time.Time
+	Published   string
+	PublishedAt sql.NullTime
+}
+
+func (q *Queries) WeekBefore(ctx context.Context, arg WeekBeforeParams) (WeekBeforeRow, error) {
+	row := q.db.QueryRowContext(ctx, weekBefore, arg.StudioID, arg.LadderID, arg.Start)
+	var i WeekBeforeRow
+	err := row.Scan(&i.Start, &i.Published, &i.PublishedAt)
+	return i, err
+}
+
 const weekVersions = `-- name: WeekVersions :many
 SELECT ladder_id, start, version FROM practice_week WHERE studio_id = ? AND start > ?
 `

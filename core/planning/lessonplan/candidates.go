@@ -22,6 +22,18 @@ type Piece struct {
 	Focus []string
 }
 
+// AtHome is what home showed of a material: where it was hard, the whole piece for a zero stretch, or that nobody touched it.
+type AtHome struct {
+	Hard []Stretch
+	Left bool
+}
+
+// Stretch is some bars by position from 1.
+type Stretch struct{ From, To int }
+
+// mostHard is how many hard places of a piece a lesson begins with (default).
+const mostHard = 2
+
 // Bite is a preview step that is due.
 type Bite struct {
 	Skill string
@@ -99,6 +111,8 @@ type Input struct {
 	Stair *Stair
 	// Waited are the segments that stayed out of the last lesson.
 	Waited map[string]bool
+	// Home is what home showed of the week before, by material.
+	Home map[string]AtHome
 }
 
 // LimitsFor are the limits for an age (defaults): a first lesson at three has
@@ -168,11 +182,30 @@ type candidates struct {
 }
 
 func (c *candidates) add(s Segment) {
+	if home, known := c.in.Home[s.Material]; known && s.Material != "" && s.Kind != Spots && !s.New {
+		s.fromHome(home)
+	}
 	if c.in.Waited[s.ID] {
 		s.Value *= 1.25
 		s.Why = append(s.Why, Reason{Kind: WaitedBefore})
 	}
 	c.list = append(c.list, s)
+}
+
+// fromHome lets a segment be worth more where home showed that it is hard, or that it was left out: it is heard, or asked about, first.
+func (s *Segment) fromHome(home AtHome) {
+	var why []Reason
+	for _, b := range home.Hard[:min(len(home.Hard), mostHard)] {
+		why = append(why, Reason{Kind: HardAtHome, Material: s.Material, Count: b.From, Of: b.To})
+	}
+	switch {
+	case len(why) > 0:
+		s.Value += 0.5
+	case home.Left:
+		s.Value += 0.25
+		why = because(LeftAtHome)
+	}
+	s.Why = append(why, s.Why...)
 }
 
 func (c *candidates) frame() {

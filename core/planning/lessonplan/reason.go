@@ -31,6 +31,8 @@ const (
 	OnStair      Why = "stair"    // the Count-th of Of stairs of ear or rhythm
 	OpenFault    Why = "fault"    // Count days open: a fault that was seen
 	Beside       Why = "beside"   // it is ready, and there is time; Proposal says why this one
+	HardAtHome   Why = "hard"     // bars Count to Of of Material were hard at home, all of it for 0
+	LeftAtHome   Why = "left"     // nobody touched it at home
 )
 
 // Reason is one fact behind a segment. Which fields are set follows from the kind.

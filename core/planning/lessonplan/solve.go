@@ -154,9 +154,11 @@ func (p Plan) why(o option, l Limits) Waiting {
 }
 
 // arrange puts the segments into their order: the opening first, the closing
-// last, between them as the hand has it, or as a lesson goes.
+// last, between them as the hand has it, or as a lesson goes; of a kind what was hard at home first.
 func (p *Plan) arrange(byHand []string) {
-	slices.SortStableFunc(p.Segments, func(a, b Chosen) int { return a.place() - b.place() })
+	slices.SortStableFunc(p.Segments, func(a, b Chosen) int {
+		return cmp.Or(a.place()-b.place(), btoi(b.because(HardAtHome))-btoi(a.because(HardAtHome)))
+	})
 	place := map[string]int{}
 	for i, id := range byHand {
 		place[id] = i
@@ -174,6 +176,11 @@ func (p *Plan) arrange(byHand []string) {
 	for k, i := range slots {
 		p.Segments[i] = named[k]
 	}
+}
+
+// because says that a segment is there for a reason.
+func (s Segment) because(why Why) bool {
+	return slices.ContainsFunc(s.Why, func(r Reason) bool { return r.Kind == why })
 }
 
 // Waiting are the segments that have to wait for the next lesson, the ones of the highest value first; what was

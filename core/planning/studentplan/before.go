@@ -26,12 +26,6 @@ func (s Student) Before(weeks []SetWeek, reports []standing.Report, day time.Tim
 	return Before{Shown: s.showed(w, reports, day), There: w.Plan.There}
 }
 
-// Showed is what home showed of each thing that the latest week before a day had set; nothing where that one was over a week
-// before the day, or where nothing was reported of it.
-func (s Student) Showed(weeks []SetWeek, reports []standing.Report, day time.Time) []fromhome.Thing {
-	return s.Before(weeks, reports, day).Shown
-}
-
 // weekBefore is the latest week before a day.
 func (s Student) weekBefore(weeks []SetWeek, day time.Time) (SetWeek, bool) {
 	of := -1

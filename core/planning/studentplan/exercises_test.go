@@ -108,7 +108,7 @@ func TestAnExerciseOfWhoComesEverySecondWeek(t *testing.T) {
 	s.learned("c", 9, 9)
 	s.Profile.Lessons.Slots[0].Every = 2
 	next := func() (out []lessonplan.Segment) {
-		for _, c := range s.ahead().Lesson(monday, nil).Candidates {
+		for _, c := range s.ahead().Lesson(monday, nil, nil).Candidates {
 			if c.Kind == lessonplan.Begin && c.Exercise != "" {
 				out = append(out, c)
 			}

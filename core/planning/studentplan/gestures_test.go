@@ -37,7 +37,7 @@ func TestGesturesAtTheBeginningOfALevel(t *testing.T) {
 	}
 	s.learned("last", 7, 40)
 	a := s.ahead("last", "first", "second")
-	for _, c := range a.Lesson(monday, nil).Candidates {
+	for _, c := range a.Lesson(monday, nil, nil).Candidates {
 		if c.Kind == lessonplan.Begin {
 			require.Equal(t, []any{"first", []string{"roll", "sink"}}, []any{c.Material, c.Gestures})
 			return

@@ -5,6 +5,7 @@ import (
 	"time"
 
 	"patientladder/core/library/material"
+	"patientladder/core/planning/fromhome"
 	"patientladder/core/planning/lessonplan"
 	"patientladder/core/planning/signs"
 	"patientladder/core/student/leap"
@@ -30,13 +31,14 @@ type Lesson struct {
 	SlidesTo time.Time
 }
 
-// Lesson collects what could be in the lesson of a day. Waited are the segments, by id, that had to wait last time.
-func (a *StudentOutlook) Lesson(day time.Time, waited []string) Lesson {
+// Lesson collects what could be in the lesson of a day. Waited are the segments, by id, that had to wait last time; home is what
+// home showed of the week before it.
+func (a *StudentOutlook) Lesson(day time.Time, waited []string, home []fromhome.Thing) Lesson {
 	in := lessonplan.Input{
 		Age: a.Age(day), Minutes: a.LessonMinutes(day), Instrument: a.Instrument, Gap: a.Gap(day), UsualGap: a.Timetable().UsualGap(day),
 		Pool: a.pool(), Used: a.Standing.Activities, Waited: map[string]bool{},
 		SetupDue: a.AsksToMeasure(), Beginner: len(a.Standing.In(standing.Cleared, standing.Polished)) < beginnerPieces,
-		Fresh: a.Fresh(), Reviews: a.ForLesson(),
+		Fresh: a.Fresh(), Reviews: a.ForLesson(), Home: a.heardAtHome(home),
 	}
 	for _, id := range waited {
 		in.Waited[id] = true
@@ -257,4 +259,30 @@ func (s Student) HasPoint(id, focus string) bool {
 		}
 	}
 	return slices.ContainsFunc(s.Standing.Focus, func(f standing.FocusStanding) bool { return has(f.ID) })
+}
+
+// heardAtHome is what a lesson asks about of what home showed, by material; nothing where the studio does not let it count.
+func (s Student) heardAtHome(things []fromhome.Thing) map[string]lessonplan.AtHome {
+	out := map[string]lessonplan.AtHome{}
+	if !s.Policy.HomeCounts {
+		return out
+	}
+	touched := map[string]bool{}
+	for _, x := range things {
+		id := x.Item.Material
+		touched[id] = touched[id] || x.Done > 0
+		h := out[id]
+		switch x.Outcome {
+		case fromhome.Hard, fromhome.Short:
+			h.Hard = append(h.Hard, lessonplan.Stretch{From: x.Item.Bars.From, To: x.Item.Bars.To})
+		case fromhome.Left:
+			h.Left = true
+		}
+		out[id] = h
+	}
+	for id, h := range out {
+		h.Left = h.Left && !touched[id]
+		out[id] = h
+	}
+	return out
 }

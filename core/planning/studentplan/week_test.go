@@ -204,7 +204,7 @@ func TestWhatALessonIsMadeFrom(t *testing.T) {
 	s.Standing.Focus = []standing.FocusStanding{{ID: "own", Text: "elbows"}}
 	s.learned("old", 30, 9)
 	a := s.aheadIn(Options{InLesson: true}, "work", "soon", "scale")
-	l := a.Lesson(monday, []string{"posture"})
+	l := a.Lesson(monday, []string{"posture"}, nil)
 	require.Equal(t, lessonplan.Limits{Minutes: 30, ReviewShare: 0.45, Longest: 10}, l.Limits)
 	byID := map[string]lessonplan.Segment{}
 	for _, c := range l.Candidates {
@@ -220,7 +220,7 @@ func TestWhatALessonIsMadeFrom(t *testing.T) {
 	// Twelve cleared pieces on, posture is looked at only now and then.
 	s.Instrument = "cello"
 	beginner := func() lessonplan.Why {
-		for _, c := range s.ahead().Lesson(monday, nil).Candidates {
+		for _, c := range s.ahead().Lesson(monday, nil, nil).Candidates {
 			if c.ID == "posture" {
 				return c.Why[0].Kind
 			}

@@ -32,9 +32,6 @@ func (f *fold) playedAtHome(e *studentlog.Entry) {
 		return
 	default:
 		w.homeOn, w.beforeHome = on, remembered{w.Memory, w.HeardOn}
-		if w.lesson == (memory.State{}) {
-			w.lesson = w.Memory
-		}
 	}
 	rating := memory.Solid
 	if e.Felt == studentlog.Hard {
@@ -44,14 +41,25 @@ func (f *fold) playedAtHome(e *studentlog.Entry) {
 	heard := f.curve.Next(was.State, int(on-was.on), rating)
 	part := func(was, heard float64) float64 { return was + f.ctx.Policy.AtHome*(heard-was) }
 	w.Memory = memory.State{
-		Stability:  min(part(was.Stability, heard.Stability), max(was.Stability, homeHolds*w.lesson.Stability)),
+		Stability:  min(part(was.Stability, heard.Stability), max(was.Stability, homeHolds*w.lessons.Stability)),
 		Difficulty: part(was.Difficulty, heard.Difficulty),
 	}
 	w.HeardOn = on
 }
 
-// heard lets a piece be heard as a whole in a lesson: what home said of it since the one before is part of what it has become.
+// heard lets a piece be heard as a whole in a lesson. What was played at home between two hearings never takes away from what
+// the hearings alone would have left: a memory that was fresh gains little by being asked for.
 func (w *work) heard(on civil.Day, r memory.Rating, c memory.Curve) {
+	was := w.lessons
+	same := was.State == w.Memory && was.on == w.HeardOn
 	w.hear(on, r, c)
-	w.lesson = memory.State{}
+	w.homeOn = noDay
+	if same {
+		w.lessons = remembered{w.Memory, on}
+		return
+	}
+	w.lessons = remembered{c.Next(was.State, int(on-was.on), r), on}
+	if w.lessons.Stability > w.Memory.Stability {
+		w.Memory = w.lessons.State
+	}
 }

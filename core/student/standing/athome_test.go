@@ -2,8 +2,10 @@ package standing
 
 import (
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
 
 	"patientladder/core/base/civil"
 	"patientladder/core/student/memory"
@@ -104,10 +106,35 @@ func TestNotPlayedForAsksHomeToo(t *testing.T) {
 	w.at = monday.AddDate(0, 0, 35)
 	w.write(studentlog.Entry{Kind: studentlog.Hearing, Material: "p1", Rating: 3})
 	p := memory.DefaultParams()
-	require.InDelta(t, p.Next(home, 5, memory.Solid).Stability, Fold(w.log, ctx).Materials["p1"].Memory.Stability, 1e-12)
+	alone := p.Next(Fold(learned().log, ctx).Materials["p1"].Memory, 35, memory.Solid)
+	require.Greater(t, alone.Stability, p.Next(home, 5, memory.Solid).Stability, "what is fresh gains little by being heard")
+	require.InDelta(t, alone.Stability, Fold(w.log, ctx).Materials["p1"].Memory.Stability, 1e-12, "and playing at home takes nothing away")
 
 	ctx.Policy.AtHome = 0
 	require.Equal(t, 70, Fold(learned().log, ctx).Materials["p1"].Unheard(ctx.Day))
 	off := Fold(w.log, ctx).Materials["p1"]
 	require.Zero(t, off.AtHomeOn, "a studio that does not count it")
+}
+
+// Whatever is played at home, and however it is called: a piece is never remembered worse than without it.
+func TestPlayingAtHomeTakesNothingAway(t *testing.T) {
+	ctx := context(t)
+	rapid.Check(t, func(t *rapid.T) {
+		w, lessons := learned(), learned()
+		day := 0
+		for range rapid.IntRange(1, 12).Draw(t, "things") {
+			day += rapid.IntRange(0, 6).Draw(t, "days")
+			if rapid.Bool().Draw(t, "home") {
+				w.atHome(day, "review p1", rapid.SampledFrom([]studentlog.Feeling{studentlog.Hard, studentlog.Fine, ""}).Draw(t, "felt"))
+				continue
+			}
+			rating := rapid.IntRange(1, 4).Draw(t, "rating")
+			for _, x := range []*tell{w, lessons} {
+				x.at = monday.AddDate(0, 0, day).Add(time.Hour)
+				x.write(studentlog.Entry{Kind: studentlog.Hearing, Material: "p1", Rating: rating})
+			}
+		}
+		with, without := Fold(w.log, ctx).Materials["p1"], Fold(lessons.log, ctx).Materials["p1"]
+		require.GreaterOrEqual(t, with.Recall(ctx.Day, ctx.Policy.Memory), without.Recall(ctx.Day, ctx.Policy.Memory)-1e-12)
+	})
 }

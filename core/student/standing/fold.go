@@ -97,8 +97,8 @@ type work struct {
 	// homeOn is the day of the last playing at home that memory knows, beforeHome what was remembered before it.
 	homeOn     civil.Day
 	beforeHome remembered
-	// lesson is the memory as the last lesson left it; zero while nothing was played at home since.
-	lesson memory.State
+	// lessons is the memory by the hearings in lessons alone.
+	lessons remembered
 }
 
 // remembered is what memory holds of a piece, and since when.
