@@ -112,11 +112,14 @@ func may4() time.Time { return time.Date(2026, 5, 4, 15, 30, 0, 0, time.UTC) }
 
 // newcomer is the teacher of an empty studio, on Monday, 4 May 2026, whatever the clock of the suite is. Its studio, its server
 // and its clock are its own, so that its test runs beside others.
-func newcomer(t *testing.T) *user {
+func newcomer(t *testing.T) *user { return newcomerAt(t, may4) }
+
+// newcomerAt is one with a clock that the test moves.
+func newcomerAt(t *testing.T, clock func() time.Time) *user {
 	if _, again := besides.LoadOrStore(t.Name(), true); !again {
 		t.Parallel()
 	}
-	_, handler, err := api.New(api.Config{Store: db, Page: fstest.MapFS{"index.html": {Data: []byte("<!doctype html>")}}, Now: may4})
+	_, handler, err := api.New(api.Config{Store: db, Page: fstest.MapFS{"index.html": {Data: []byte("<!doctype html>")}}, Now: clock})
 	require.NoError(t, err)
 	server := httptest.NewServer(handler)
 	t.Cleanup(server.Close)

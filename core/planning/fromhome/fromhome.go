@@ -46,6 +46,8 @@ type Thing struct {
 	Missed int
 	// well are the days on which it was called fine or joyful, ahead those that have not passed.
 	well, ahead int
+	// doubtful says that something was hard with it.
+	doubtful bool
 }
 
 // Of reads what the reports say of each thing of a week that was set on days before until, the outcomes that a teacher looks at
@@ -76,12 +78,19 @@ func Of(p week.Plan, reports []standing.Report, until time.Time) []Thing {
 				of = []int{len(out) - 1}
 			}
 			r, done := said[date+" "+it.Key]
+			known := slices.ContainsFunc(of, func(i int) bool { return out[i].Hard > 0 })
 			for _, i := range of {
-				switch own := out[i].Item.Key == it.Key; {
-				case own && !passed:
+				own, r := out[i].Item.Key == it.Key, r
+				if !own && known && r.Felt == studentlog.Hard && out[i].Hard == 0 {
+					r.Felt, out[i].doubtful = "", true // what is hard of several is what was called hard before
+				}
+				switch {
+				case !passed && own:
 					out[i].ahead++
-				case passed && (own || done): // beginning with it again is no day of its own
+				case passed && (own || done):
 					out[i].day(it, r, done, days[date])
+				case passed && days[date]: // beginning with it again is no day of its own
+					out[i].Missed++
 				}
 			}
 			anything = anything || passed && done
@@ -137,14 +146,16 @@ func (x *Thing) day(it week.Item, r standing.Report, done, others bool) {
 
 func (x Thing) outcome() Outcome {
 	over := x.ahead == 0
-	switch enough := func(n int) bool { return n >= daysEnough || over && n > 0 && n == x.Days }; {
+	// Of what went on well after all, two bad days say nothing.
+	enough := func(n int) bool { return n > 0 && 2*n >= x.Done && (n >= daysEnough || over && n == x.Days) }
+	switch {
 	case enough(x.Hard):
 		return Hard
 	case enough(x.Short):
 		return Short
 	case x.Done == 0 && x.Missed >= daysEnough:
 		return Left
-	case over && x.Done == x.Days && x.well > 0 && x.Hard == 0 && x.Short == 0:
+	case over && x.Done == x.Days && x.well > 0 && x.Hard == 0 && x.Short == 0 && !x.doubtful:
 		return Easy
 	}
 	return Going

@@ -134,7 +134,7 @@ func TestStepsOfOneDay(t *testing.T) {
 	}
 	require.Equal(t, []string{
 		b.Key + " hard: 2 of 2 days, 2 hard, 0 short", new1.Key + " left: 0 of 1 days, 0 hard, 0 short", new2.Key + " left: 0 of 1 days, 0 hard, 0 short",
-		a.Key + " going: 2 of 2 days, 1 hard, 0 short", c.Key + " easy: 1 of 1 days, 0 hard, 0 short",
+		a.Key + " going: 2 of 2 days, 0 hard, 0 short", c.Key + " easy: 1 of 1 days, 0 hard, 0 short",
 	}, told(t, p, []standing.Report{
 		r(0, a, studentlog.Fine), r(0, b, studentlog.Hard), r(1, again, studentlog.Hard), r(1, c, studentlog.Joyful),
 	}, 6))
