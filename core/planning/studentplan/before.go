@@ -87,7 +87,7 @@ func (b Before) shown(id string, h week.Hand) (out []week.Shown) {
 }
 
 // consequences are what comes of what home showed of a working piece that is learned step by step.
-func (b Before) consequences(w week.Work, h week.Hand) (out []AfterHome) {
+func (b Before) consequences(in week.Input, w week.Work, h week.Hand) (out []AfterHome) {
 	if w.Tree == nil || w.RunDue {
 		return nil
 	}
@@ -95,6 +95,9 @@ func (b Before) consequences(w week.Work, h week.Hand) (out []AfterHome) {
 		to, changes := outcomes[x.Outcome]
 		if step := x.Item.Kind == week.Chunk || x.Item.Kind == week.Join; !changes || !step || x.Item.Material != w.Material.ID {
 			continue
+		}
+		if to == week.CameEasily && !in.LeavesOut(w, x.Item) {
+			continue // the teacher hears it first
 		}
 		a := AfterHome{Thing: x, Effect: LeftOutOfWeek, Aside: slices.Contains(h.Aside, x.Item.Key)}
 		if to == week.WasHard {

@@ -59,7 +59,7 @@ func (a *StudentOutlook) Week(start time.Time, h week.Hand, before Before, read 
 			return w, err
 		}
 		work.Shown = before.shown(id, h)
-		w.Home = append(w.Home, before.consequences(work, h)...)
+		w.Home = append(w.Home, before.consequences(w.Input, work, h)...)
 		w.Input.Works = append(w.Input.Works, work)
 	}
 	for _, c := range w.Picked {

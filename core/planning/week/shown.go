@@ -73,6 +73,9 @@ func (it Item) partOf(larger Item) bool {
 		larger.Bars.To-larger.Bars.From > it.Bars.To-it.Bars.From
 }
 
+// LeavesOut says that a step of a piece that is learned step by step is not set again once it came easily: a larger one holds it.
+func (in Input) LeavesOut(w Work, it Item) bool { return slices.ContainsFunc(w.parts(in), it.partOf) }
+
 // halves are the two halves of a step by whole bars, or the step itself where it is a single bar; they are played a mark of
 // the metronome slower.
 func (w Work) halves(it Item, in Input) []Item {

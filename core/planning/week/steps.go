@@ -27,16 +27,7 @@ func staircase(w Work, in Input) []Item {
 	if w.RunDue {
 		return whole
 	}
-	var steps []Item
-	for _, c := range w.Tree.Leaves() {
-		if c.SameAs == 0 && len(w.Tree.Parts) > 0 {
-			steps = append(steps, w.each(Chunk, c, in)...)
-		}
-	}
-	for _, c := range joins(*w.Tree) {
-		steps = append(steps, w.each(Join, c, in)...)
-	}
-	steps = onceEach(steps)
+	steps := w.parts(in)
 	// Full marks all over would leave only the whole.
 	there := int(math.Floor(w.Progress * float64(len(steps))))
 	steps = w.after(steps[:there], steps[there:], in)
@@ -62,6 +53,19 @@ func staircase(w Work, in Input) []Item {
 		steps = append([]Item{finish(look, w, in)}, steps...)
 	}
 	return steps
+}
+
+// parts are the sections of a piece, the smallest first, and then what they are joined to, as if nothing were there yet.
+func (w Work) parts(in Input) (out []Item) {
+	for _, c := range w.Tree.Leaves() {
+		if c.SameAs == 0 && len(w.Tree.Parts) > 0 {
+			out = append(out, w.each(Chunk, c, in)...)
+		}
+	}
+	for _, c := range joins(*w.Tree) {
+		out = append(out, w.each(Join, c, in)...)
+	}
+	return onceEach(out)
 }
 
 // sameBars says that two items are about the same bars for the same hand.
