@@ -206,12 +206,6 @@ type Report struct {
 	Felt  studentlog.Feeling
 }
 
-// SetWeek is a published week.
-type SetWeek struct {
-	Start time.Time
-	Plan  week.Plan
-}
-
 // Tick turns a report into an entry of the log, if it is about something that was set for a day
 // that has come, not too long ago; before are those that are added with it.
 func (s Student) Tick(r Report, weeks []SetWeek, before []studentlog.Entry) (studentlog.Entry, error) {
@@ -257,22 +251,6 @@ func (s Student) valid(e studentlog.Entry, refuse func(NotAdmitted, error) (stud
 		return refuse(Malformed, err)
 	}
 	return e, nil
-}
-
-// PracticeDays are the days of published weeks, in the order in which they begin, on which there is something to do.
-func PracticeDays(weeks []SetWeek) (out []week.Day) {
-	for i, w := range weeks {
-		var next time.Time
-		if i+1 < len(weeks) {
-			next = weeks[i+1].Start
-		}
-		for _, d := range w.Plan.Days {
-			if !d.Rest && len(d.Items) > 0 && week.Holds(d.Date, next) {
-				out = append(out, d)
-			}
-		}
-	}
-	return out
 }
 
 // find finds an item among what was set for a day.

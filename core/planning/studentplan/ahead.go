@@ -131,3 +131,8 @@ func (a StudentOutlook) Gap(day time.Time) int {
 		}
 	}
 }
+
+// Days turns a range of lessons into the days of the lessons.
+func (a *StudentOutlook) Days(s forecast.Span) (low, median, high time.Time) {
+	return a.Lessons.Day(s.Low), a.Lessons.Day(s.Median), a.Lessons.Day(s.High)
+}

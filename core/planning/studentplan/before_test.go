@@ -10,7 +10,6 @@ import (
 	"patientladder/core/library/material"
 	"patientladder/core/notation/abc"
 	"patientladder/core/planning/fromhome"
-	"patientladder/core/planning/lessonplan"
 	"patientladder/core/planning/week"
 	"patientladder/core/reading/analysis"
 	"patientladder/core/student/standing"
@@ -112,47 +111,4 @@ func told(list []AfterHome) (out []string) {
 		}
 	}
 	return out
-}
-
-// The lesson hears first what was hard at home, asks about what nobody touched, and a studio can switch that off.
-func TestALessonBeginsWithWhatHomeShowed(t *testing.T) {
-	s := pupil(t, piece("one", material.Method), piece("two", material.Method), piece("old", material.Method))
-	s.working("one", 3)
-	s.working("two", 2)
-	s.learned("old", 9, 9)
-	s.Policy.HomeCounts = true
-	thing := func(id string, from, to int, o fromhome.Outcome, done int) fromhome.Thing {
-		return fromhome.Thing{Item: week.Item{Material: id, Bars: week.Bars{From: from, To: to}}, Outcome: o, Done: done}
-	}
-	things := []fromhome.Thing{
-		thing("two", 3, 4, fromhome.Hard, 2), thing("old", 0, 0, fromhome.Short, 2), thing("one", 1, 2, fromhome.Left, 0),
-		thing("two", 7, 8, fromhome.Left, 0),
-	}
-	reasons := func(things []fromhome.Thing) map[string][]lessonplan.Reason {
-		out := map[string][]lessonplan.Reason{}
-		for _, c := range s.ahead().Lesson(monday, nil, things).Candidates {
-			for _, r := range c.Why {
-				if r.Kind == lessonplan.HardAtHome || r.Kind == lessonplan.LeftAtHome {
-					out[c.ID] = append(out[c.ID], r)
-				}
-			}
-		}
-		return out
-	}
-	require.Equal(t, map[string][]lessonplan.Reason{
-		"working two": {{Kind: lessonplan.HardAtHome, Material: "two", Count: 3, Of: 4}},
-		"hear old":    {{Kind: lessonplan.HardAtHome, Material: "old"}},
-		"working one": {{Kind: lessonplan.LeftAtHome}},
-	}, reasons(things))
-	plan, err := s.ahead().Lesson(monday, nil, things).Plan(lessonplan.Hand{})
-	require.NoError(t, err)
-	var order []string
-	for _, c := range plan.Segments {
-		if c.Kind == lessonplan.Working {
-			order = append(order, c.Material)
-		}
-	}
-	require.Equal(t, []string{"two", "one"}, order)
-	s.Policy.HomeCounts = false
-	require.Empty(t, reasons(things))
 }

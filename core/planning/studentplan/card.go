@@ -61,7 +61,7 @@ func (s Student) Shown(it week.Item, read Read) (Shown, error) {
 			out.To = piece.Score.Length().Float()
 		}
 	case src.Material.ID != "":
-		o, err := read(src.Material)
+		o, err := read.open(src.Material)
 		if err != nil {
 			return out, err
 		}

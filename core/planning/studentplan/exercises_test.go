@@ -18,10 +18,6 @@ import (
 	"patientladder/core/technique/exercise"
 )
 
-func cycle(first string) studentlog.Cycle {
-	return studentlog.Cycle{Type: "scale", Step: "apart", Kind: "major", First: first, Order: "fifths", From: "2026-04-20"}
-}
-
 func TestProgressIsWhatStandsOnTheLadder(t *testing.T) {
 	s := pupil(
 		t,

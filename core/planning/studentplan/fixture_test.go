@@ -2,8 +2,10 @@ package studentplan
 
 import (
 	"fmt"
-	"testing"
 	"time"
+
+	"patientladder/core/library/instrument"
+	"patientladder/core/student/studentlog"
 
 	"github.com/stretchr/testify/require"
 
@@ -139,20 +141,38 @@ func kinds(found []signs.Sign) (out []string) {
 	return out
 }
 
-func TestAge(t *testing.T) {
-	p := Profile{Born: time.Date(2016, 5, 5, 0, 0, 0, 0, time.UTC)}
-	require.Equal(t, 9, p.Age(monday))
-	require.Equal(t, 10, p.Age(monday.AddDate(0, 0, 1)), "the birthday")
-	require.Equal(t, 10, p.Age(monday.AddDate(0, 1, -3)), "another month, an earlier day")
-	require.Equal(t, 0, p.Age(monday.AddDate(-30, 0, 0)), "not born yet")
+func exerciseOf(id, exercise string) material.Material {
+	m := piece(id, material.Technique)
+	m.Exercise = exercise
+	return m
 }
 
-func TestFirstPractice(t *testing.T) {
-	wednesdays := []calendar.Slot{{Weekday: time.Wednesday}}
-	days, minutes := FirstPractice(6, wednesdays)
-	require.Equal(t, [7]bool{true, true, true, false, true, true, true}, days, "the lesson day is for the lesson")
-	require.Equal(t, 10, minutes)
-	_, minutes = FirstPractice(7, wednesdays)
-	require.Equal(t, 20, minutes)
-	require.Equal(t, 6, Profile{Practises: days}.PracticeDays())
+func cycle(first string) studentlog.Cycle {
+	return studentlog.Cycle{Type: "scale", Step: "apart", Kind: "major", First: first, Order: "fifths", From: "2026-04-20"}
+}
+
+// folded is the student with the standing of a log.
+func (s Student) folded(log []studentlog.Entry) Student {
+	s.Standing = standing.Fold(
+		log,
+		standing.Context{Library: s.Library, Skills: s.Skills, Family: instrument.Keyboard, Policy: s.Policy.Standing, Day: s.Today},
+	)
+	return s
+}
+
+// counter makes ids x1, x2 …
+func counter() func() string {
+	n := 0
+	return func() string { n++; return fmt.Sprint("x", n) }
+}
+
+func entry(id string, daysAgo int, kind studentlog.Kind, e studentlog.Entry) studentlog.Entry {
+	e.ID, e.At, e.Actor, e.Kind = id, on(daysAgo), "t", kind
+	return e
+}
+
+func inBook(id string, order int, skills ...string) material.Material {
+	m := piece(id, material.Method, skills...)
+	m.SourceID, m.Source, m.Order = "book", "A book", order
+	return m
 }

@@ -7,7 +7,6 @@ import (
 	"time"
 
 	"patientladder/core/base/calendar"
-	"patientladder/core/planning/forecast"
 	"patientladder/core/planning/ladder"
 	"patientladder/core/planning/outlook"
 )
@@ -246,9 +245,4 @@ func (a *StudentOutlook) HolidayLosses(by time.Time) (out []HolidayLoss) {
 		}
 	}
 	return out
-}
-
-// Days turns a range of lessons into the days of the lessons.
-func (a *StudentOutlook) Days(s forecast.Span) (low, median, high time.Time) {
-	return a.Lessons.Day(s.Low), a.Lessons.Day(s.Median), a.Lessons.Day(s.High)
 }

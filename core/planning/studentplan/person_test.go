@@ -58,3 +58,21 @@ func TestForecastsGoByTheCalendar(t *testing.T) {
 	require.LessOrEqual(t, civil.Between(weekly, second), 14)
 	require.Equal(t, time.Monday, second.Weekday())
 }
+
+func TestAge(t *testing.T) {
+	p := Profile{Born: time.Date(2016, 5, 5, 0, 0, 0, 0, time.UTC)}
+	require.Equal(t, 9, p.Age(monday))
+	require.Equal(t, 10, p.Age(monday.AddDate(0, 0, 1)), "the birthday")
+	require.Equal(t, 10, p.Age(monday.AddDate(0, 1, -3)), "another month, an earlier day")
+	require.Equal(t, 0, p.Age(monday.AddDate(-30, 0, 0)), "not born yet")
+}
+
+func TestFirstPractice(t *testing.T) {
+	wednesdays := []calendar.Slot{{Weekday: time.Wednesday}}
+	days, minutes := FirstPractice(6, wednesdays)
+	require.Equal(t, [7]bool{true, true, true, false, true, true, true}, days, "the lesson day is for the lesson")
+	require.Equal(t, 10, minutes)
+	_, minutes = FirstPractice(7, wednesdays)
+	require.Equal(t, 20, minutes)
+	require.Equal(t, 6, Profile{Practises: days}.PracticeDays())
+}

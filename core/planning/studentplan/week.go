@@ -16,7 +16,6 @@ import (
 	"patientladder/core/reading/analysis"
 	"patientladder/core/reading/overrule"
 	"patientladder/core/reading/reading"
-	"patientladder/core/student/leap"
 	"patientladder/core/student/standing"
 	"patientladder/core/technique/exercise"
 )
@@ -27,8 +26,15 @@ type Reading struct {
 	Set overrule.Set
 }
 
-// Read opens the score of a material; nil where it has none.
+// Read opens the score of a material, nil where it has none; a nil Read opens nothing.
 type Read func(m material.Material) (*Reading, error)
+
+func (r Read) open(m material.Material) (*Reading, error) {
+	if r == nil {
+		return nil, nil
+	}
+	return r(m)
+}
 
 // Week is a week of practice with what it was made from.
 type Week struct {
@@ -112,13 +118,6 @@ func (a *StudentOutlook) games(nothingElse bool) []week.Activity {
 	return out
 }
 
-// pool are the activities of the studio that are not behind the student.
-func (s Student) pool() lessonplan.Pool {
-	return s.Pool.Beyond(func(skill string) bool {
-		return s.Policy.Standing.Leap.Level(s.Standing.Ability.Skills[skill]) == leap.Secure
-	})
-}
-
 // Practice is what a week of practice is made from before any piece.
 func (s Student) Practice(start time.Time) week.Input {
 	return week.Input{
@@ -170,7 +169,7 @@ func (s Student) work(id string, read Read) (week.Work, error) {
 			w.Spots = append(w.Spots, week.Bars{From: spot.From, To: spot.To})
 		}
 	}
-	o, err := read(w.Material)
+	o, err := read.open(w.Material)
 	if err != nil {
 		return w, err
 	}

@@ -10,15 +10,12 @@ import (
 	"patientladder/core/base/calendar"
 	"patientladder/core/library/material"
 	"patientladder/core/notation/abc"
-	"patientladder/core/planning/lessonplan"
 	"patientladder/core/planning/week"
 	"patientladder/core/reading/analysis"
 	"patientladder/core/student/leap"
 	"patientladder/core/student/standing"
 	"patientladder/core/student/studentlog"
 )
-
-func noScores(material.Material) (*Reading, error) { return nil, nil }
 
 // tune reads a tune of four bars in C for one hand.
 func tune(t *testing.T) *Reading {
@@ -50,7 +47,7 @@ func TestTheWeekBeginsAfterTheLesson(t *testing.T) {
 	require.Equal(t, 12, s.WeekDays(monday.AddDate(0, 0, 5)), "and goes on to the next lesson")
 	require.Equal(t, 45, s.LessonMinutes(monday.AddDate(0, 0, 4)))
 	require.Equal(t, 30, s.LessonMinutes(monday.AddDate(0, 0, 2)))
-	w, err := s.ahead().Week(monday.AddDate(0, 0, 5), week.Hand{}, Before{}, noScores)
+	w, err := s.ahead().Week(monday.AddDate(0, 0, 5), week.Hand{}, Before{}, nil)
 	require.NoError(t, err)
 	require.Len(t, w.Plan.Days, 12)
 
@@ -104,7 +101,7 @@ func TestWhatAWeekIsMadeFrom(t *testing.T) {
 	next.HasScore = true
 	s.Library["next"] = next
 	a := s.ahead("work", "next")
-	got, err := a.Week(monday, week.Hand{Adds: []string{"other", "old", "gone"}, Minutes: 25}, Before{}, noScores)
+	got, err := a.Week(monday, week.Hand{Adds: []string{"other", "old", "gone"}, Minutes: 25}, Before{}, nil)
 	require.NoError(t, err)
 	in := got.Input
 	require.Equal(t, []string{"elbows"}, in.Own, "a habit no longer travels")
@@ -132,7 +129,7 @@ func TestWhatAWeekIsMadeFrom(t *testing.T) {
 	require.Equal(t, "old", got.Picked[0].ID)
 	s.Policy.HearFirst = false
 	require.Empty(t, s.ahead("work", "next").listen())
-	_, err = a.Week(monday, week.Hand{Minutes: 999}, Before{}, noScores)
+	_, err = a.Week(monday, week.Hand{Minutes: 999}, Before{}, nil)
 	require.ErrorContains(t, err, "minutes a day")
 	_, err = a.Week(monday, week.Hand{}, Before{}, func(material.Material) (*Reading, error) { return nil, errors.New("damaged") })
 	require.EqualError(t, err, "damaged")
@@ -188,79 +185,4 @@ func TestAPieceWithItsScore(t *testing.T) {
 	require.Equal(t, 3, s.LeafBars())
 	s.Policy.FirstChunk = 0
 	require.Equal(t, 4, s.LeafBars(), "by age: a phrase from nine on")
-}
-
-func TestWhatALessonIsMadeFrom(t *testing.T) {
-	s := pupil(
-		t,
-		piece("work", material.Method, "plain"),
-		piece("soon", material.Method, "thumb"),
-		piece("scale", material.Technique, "plain"),
-		piece("old", material.Method),
-	)
-	w := s.working("work", 8)
-	w.SinceMark, w.Full, w.Points = 3, 1, 4
-	w.Spots = []standing.Spot{{}}
-	s.Standing.Focus = []standing.FocusStanding{{ID: "own", Text: "elbows"}}
-	s.learned("old", 30, 9)
-	a := s.aheadIn(Options{InLesson: true}, "work", "soon", "scale")
-	l := a.Lesson(monday, []string{"posture"}, nil)
-	require.Equal(t, lessonplan.Limits{Minutes: 30, ReviewShare: 0.45, Longest: 10}, l.Limits)
-	byID := map[string]lessonplan.Segment{}
-	for _, c := range l.Candidates {
-		byID[c.ID] = c
-	}
-	require.Equal(t, []lessonplan.Reason{{Kind: lessonplan.InWork, Count: 1, Of: 4}, {Kind: lessonplan.StuckPiece}}, byID["working work"].Why)
-	require.Equal(t, []string{"elbows"}, byID["working work"].Focus)
-	require.Equal(t, []lessonplan.Reason{{Kind: lessonplan.SetupDue}, {Kind: lessonplan.WaitedBefore}}, byID["posture"].Why)
-	require.Contains(t, byID, "spots work")
-	require.Equal(t, "soon", byID["bite thumb"].Why[0].Material)
-	require.Contains(t, byID, "begin scale")
-	require.Contains(t, byID, "hear old")
-	// Twelve cleared pieces on, posture is looked at only now and then.
-	s.Instrument = "cello"
-	beginner := func() lessonplan.Why {
-		for _, c := range s.ahead().Lesson(monday, nil, nil).Candidates {
-			if c.ID == "posture" {
-				return c.Why[0].Kind
-			}
-		}
-		return ""
-	}
-	require.Equal(t, lessonplan.Beginner, beginner())
-	for i := range 11 {
-		id := string(rune('a' + i))
-		s.Library[id] = piece(id, material.Method)
-		s.learned(id, 30, 90)
-	}
-	require.Equal(t, lessonplan.Regularly, beginner())
-	_, err := l.Plan(lessonplan.Hand{Pins: map[string]int{"nothing": 1}})
-	require.Error(t, err)
-}
-
-func TestWhatALessonShows(t *testing.T) {
-	s := pupil(
-		t,
-		piece("work", material.Method, "ties", "plain"),
-		piece("today", material.Method),
-		piece("old", material.Method),
-		exerciseOf("scale", "scale/apart/C/major/-"),
-	)
-	s.working("work", 8)
-	s.learned("today", 0, 2)
-	s.learned("old", 1, 2)
-	require.Equal(t, []string{"today", "work"}, s.LessonPieces(), "in the order in which they were begun")
-	s.Standing.Ability.Skills["plain"] = leap.Evidence{Cleared: 1}
-	require.Equal(t, []string{"ties"}, s.NewSkills("work"))
-	m := s.Library["work"]
-	m.FocusPoints = []material.FocusPoint{{ID: "a", Text: "pulse"}}
-	s.Library["work"] = m
-	s.Standing.Focus = []standing.FocusStanding{{ID: "own", Text: "elbows", Streak: 2}, {ID: "habit", Text: "breath", Habit: true, Streak: 3}}
-	require.Equal(t, []Point{{ID: "a", Text: "pulse"}, {ID: "own", Text: "elbows", Own: true, Streak: 2}}, s.PointsOf("work"))
-	s.Standing.Materials["work"].Marks = map[string]studentlog.Mark{"habit": studentlog.Part}
-	require.Equal(t, Point{ID: "habit", Text: "breath", Own: true, Streak: 3}, s.PointsOf("work")[2], "a mark given stays to be seen")
-	for focus, has := range map[string]bool{"a": true, "own": true, "habit": true, "b": false, "fault.bump": false} {
-		require.Equal(t, has, s.HasPoint("work", focus), focus)
-	}
-	require.True(t, s.HasPoint("scale", "fault.bump") || s.HasPoint("scale", "own"))
 }
