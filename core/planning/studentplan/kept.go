@@ -114,10 +114,10 @@ func (s Student) starvedAfter() int { return s.Policy.Review.StarvedAfterDays }
 
 // Starved are the learned pieces that were not played for too long, the most faded first.
 func (s Student) Starved() []string {
-	return slices.DeleteFunc(s.Learned(), func(id string) bool { return !s.starved(id) })
+	return slices.DeleteFunc(s.Learned(), func(id string) bool { return !s.leftTooLong(id) })
 }
 
-func (s Student) starved(id string) bool {
+func (s Student) leftTooLong(id string) bool {
 	m := s.Standing.Materials[id]
 	return m.Played() && m.Unheard(s.Today) > s.starvedAfter()
 }

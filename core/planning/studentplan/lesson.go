@@ -7,7 +7,6 @@ import (
 	"patientladder/core/planning/fromhome"
 	"patientladder/core/planning/lessonplan"
 	"patientladder/core/planning/signs"
-	"patientladder/core/student/leap"
 	"patientladder/core/student/standing"
 	"patientladder/core/technique/drill"
 	"patientladder/core/technique/exercise"
@@ -192,11 +191,4 @@ func (s Student) heardAtHome(things []fromhome.Thing) map[string]lessonplan.AtHo
 		out[id] = h
 	}
 	return out
-}
-
-// pool are the activities of the studio that are not behind the student.
-func (s Student) pool() lessonplan.Pool {
-	return s.Pool.Beyond(func(skill string) bool {
-		return s.Policy.Standing.Leap.Level(s.Standing.Ability.Skills[skill]) == leap.Secure
-	})
 }

@@ -227,7 +227,7 @@ func TestPlantings(t *testing.T) {
 		lesson, due int
 		want        time.Time
 	}{{3, 2, monday.AddDate(0, 0, 14)}, {1, 0, monday}, {2, 2, time.Time{}}, {3, -1, time.Time{}}} {
-		require.Equal(t, x.want, a.due(preview.Step{Lesson: x.lesson, Due: x.due}), x)
+		require.Equal(t, x.want, a.dueOn(preview.Step{Lesson: x.lesson, Due: x.due}), x)
 	}
 }
 

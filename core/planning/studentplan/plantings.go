@@ -43,7 +43,7 @@ func (a *StudentOutlook) Plantings() []Planting {
 		}
 		for _, step := range a.Plan.Steps {
 			if step.Skill == o.Skill {
-				p.Steps = append(p.Steps, PlantingStep{Step: step.Step, Day: a.Lessons.Day(step.Lesson), Due: a.due(step)})
+				p.Steps = append(p.Steps, PlantingStep{Step: step.Step, Day: a.Lessons.Day(step.Lesson), Due: a.dueOn(step)})
 			}
 		}
 		out = append(out, p)
@@ -52,8 +52,8 @@ func (a *StudentOutlook) Plantings() []Planting {
 	return out
 }
 
-// due is the last day for a step that comes after it; zero where it comes in time, or where the day has passed.
-func (a *StudentOutlook) due(s preview.Step) time.Time {
+// dueOn is the last day for a step that comes after it; zero where it comes in time, or where the day has passed.
+func (a *StudentOutlook) dueOn(s preview.Step) time.Time {
 	if s.Due < 0 || s.Lesson <= s.Due {
 		return time.Time{}
 	}

@@ -36,7 +36,7 @@ func (s Student) ReviewState(w Week) ReviewState {
 		if s.Recall(id) < Fading {
 			out.Fading++
 		}
-		if s.starved(id) {
+		if s.leftTooLong(id) {
 			out.Starved++
 			if reviewed[id] {
 				out.Held++

@@ -41,6 +41,7 @@ import (
 	"patientladder/core/planning/week"
 	"patientladder/core/reading/chunk"
 	"patientladder/core/reading/naming"
+	"patientladder/core/student/leap"
 	"patientladder/core/student/setup"
 	"patientladder/core/student/standing"
 	"patientladder/core/student/taste"
@@ -294,4 +295,11 @@ func (s Student) KnownNotes(except string) map[string]bool {
 		}
 	}
 	return known
+}
+
+// pool are the activities of the studio that are not behind the student.
+func (s Student) pool() lessonplan.Pool {
+	return s.Pool.Beyond(func(skill string) bool {
+		return s.Policy.Standing.Leap.Level(s.Standing.Ability.Skills[skill]) == leap.Secure
+	})
 }
