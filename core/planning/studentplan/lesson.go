@@ -33,7 +33,7 @@ type Lesson struct {
 func (a *StudentOutlook) Lesson(day time.Time, waited []string, home []fromhome.Thing) Lesson {
 	in := lessonplan.Input{
 		Age: a.Age(day), Minutes: a.LessonMinutes(day), Instrument: a.Instrument, Gap: a.Gap(day), UsualGap: a.Timetable().UsualGap(day),
-		Pool: a.pool(), Used: a.Standing.Activities, Waited: map[string]bool{},
+		Pool: a.gamePool(), Used: a.Standing.Activities, Waited: map[string]bool{},
 		SetupDue: a.AsksToMeasure(), Beginner: len(a.Standing.In(standing.Cleared, standing.Polished)) < beginnerPieces,
 		Fresh: a.Fresh(), Reviews: a.ForLesson(), Home: a.heardAtHome(home),
 	}

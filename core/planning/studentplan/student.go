@@ -297,8 +297,8 @@ func (s Student) KnownNotes(except string) map[string]bool {
 	return known
 }
 
-// pool are the activities of the studio that are not behind the student.
-func (s Student) pool() lessonplan.Pool {
+// gamePool are the activities of the studio that are not behind the student.
+func (s Student) gamePool() lessonplan.Pool {
 	return s.Pool.Beyond(func(skill string) bool {
 		return s.Policy.Standing.Leap.Level(s.Standing.Ability.Skills[skill]) == leap.Secure
 	})

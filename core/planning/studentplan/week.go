@@ -99,7 +99,7 @@ func (a *StudentOutlook) games(nothingElse bool) []week.Activity {
 	if !nothingElse && !lessonplan.VeryYoung(age) {
 		return nil
 	}
-	goals := a.pool().For(a.Instrument, age, a.Standing.Activities)
+	goals := a.gamePool().For(a.Instrument, age, a.Standing.Activities)
 	home := a.Meetings.TakeHome(a.Standing.Met)
 	turn := func(g lessonplan.Goal) int {
 		switch i := slices.Index(home, g.ID); {
