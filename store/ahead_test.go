@@ -9,7 +9,7 @@ import (
 	"patientladder/core/base/calendar"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/ladder"
-	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/whatif"
 	"patientladder/core/reading/naming"
 	"patientladder/core/way"
 	"patientladder/store"
@@ -86,18 +86,18 @@ func TestHolidaysAndTargets(t *testing.T) {
 	require.NoError(t, db.RemoveHoliday(ctx, st, h.ID))
 	require.ErrorIs(t, db.RemoveHoliday(ctx, st, h.ID), store.ErrNotFound)
 
-	target := studentplan.Target{ID: id(), Name: "Recital", Day: on(12), Material: m.ID}
+	target := whatif.Target{ID: id(), Name: "Recital", Day: on(12), Material: m.ID}
 	require.NoError(t, db.SetTarget(ctx, st, l.ID, target))
 	target.Day = on(13)
 	require.NoError(t, db.SetTarget(ctx, st, l.ID, target))
 	targets, err := db.Targets(ctx, st, l.ID)
 	require.NoError(t, err)
-	require.Equal(t, []studentplan.Target{target}, targets)
+	require.Equal(t, []whatif.Target{target}, targets)
 
 	elsewhere, _, _ := studio(t, db)
 	require.ErrorIs(
 		t,
-		db.SetTarget(ctx, elsewhere, l.ID, studentplan.Target{ID: id(), Material: m.ID, Day: on(1)}),
+		db.SetTarget(ctx, elsewhere, l.ID, whatif.Target{ID: id(), Material: m.ID, Day: on(1)}),
 		store.ErrNotFound,
 		"another studio's ladder",
 	)

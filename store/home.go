@@ -11,8 +11,8 @@ import (
 	"time"
 
 	"patientladder/core/planning/athome"
-	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
+	"patientladder/core/planning/withfamily"
 	"patientladder/store/document"
 	"patientladder/store/rows"
 )
@@ -269,7 +269,7 @@ type Family struct {
 	// Language it is spoken to in, by its short name; empty for the usual one.
 	Language string
 	// Mail says what it wishes to be sent; empty for each week. Remind wishes a message on days of practice.
-	Mail   studentplan.Mail
+	Mail   withfamily.Mail
 	Remind bool
 }
 
@@ -277,9 +277,9 @@ type Family struct {
 func (f Family) Link() athome.Link { return athome.Link{Token: f.Token, Expires: f.Expires} }
 
 // Wish is what a family wishes to be sent: each week where it has said nothing.
-func (f Family) Wish() studentplan.Mail {
+func (f Family) Wish() withfamily.Mail {
 	if f.Mail == "" {
-		return studentplan.EachWeek
+		return withfamily.EachWeek
 	}
 	return f.Mail
 }
@@ -343,7 +343,7 @@ func (s *Store) familyOf(r rows.Family) (Family, error) {
 	err := s.opened(&r.Token)
 	return Family{
 		Studio: r.StudioID, Ladder: r.LadderID, Email: r.Email, Token: r.Token, Expires: r.Expires.Time, Language: r.Language,
-		Mail: studentplan.Mail(r.Mail), Remind: r.Remind,
+		Mail: withfamily.Mail(r.Mail), Remind: r.Remind,
 	}, err
 }
 

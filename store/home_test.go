@@ -6,8 +6,8 @@ import (
 
 	"github.com/stretchr/testify/require"
 
-	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
+	"patientladder/core/planning/withfamily"
 	"patientladder/store"
 )
 
@@ -68,7 +68,7 @@ func TestALinkOpensOneFamily(t *testing.T) {
 	require.NoError(t, db.SetFamilyEmail(ctx, st, l.ID, "family@harbour.example"))
 	got, err := db.FamilyByToken(ctx, f.Token)
 	require.NoError(t, err)
-	f.Email, f.Mail = "family@harbour.example", studentplan.EachWeek
+	f.Email, f.Mail = "family@harbour.example", withfamily.EachWeek
 	require.Equal(t, f, got)
 	_, err = db.FamilyByToken(ctx, f.Token+"x")
 	require.ErrorIs(t, err, store.ErrNotFound)

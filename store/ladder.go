@@ -7,7 +7,7 @@ import (
 
 	"patientladder/core/library/material"
 	"patientladder/core/planning/ladder"
-	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/whatif"
 	"patientladder/core/student/studentlog"
 	"patientladder/store/document"
 	"patientladder/store/rows"
@@ -114,27 +114,27 @@ func placedOf(r rows.Rung) ladder.Placed {
 }
 
 // Targets returns the targets of a ladder by day.
-func (s *Store) Targets(ctx context.Context, studio, ladderID string) ([]studentplan.Target, error) {
+func (s *Store) Targets(ctx context.Context, studio, ladderID string) ([]whatif.Target, error) {
 	list, err := s.q(ctx).Targets(ctx, rows.TargetsParams{StudioID: studio, LadderID: ladderID})
-	out := make([]studentplan.Target, len(list))
+	out := make([]whatif.Target, len(list))
 	for i, r := range list {
-		out[i] = studentplan.Target{ID: r.ID, Name: r.Name, Day: r.Day, Material: r.MaterialID}
+		out[i] = whatif.Target{ID: r.ID, Name: r.Name, Day: r.Day, Material: r.MaterialID}
 	}
 	return out, err
 }
 
 // AllTargets returns the targets of every ladder of a studio, by ladder.
-func (s *Store) AllTargets(ctx context.Context, studio string) (map[string][]studentplan.Target, error) {
+func (s *Store) AllTargets(ctx context.Context, studio string) (map[string][]whatif.Target, error) {
 	list, err := s.q(ctx).AllTargets(ctx, studio)
-	out := map[string][]studentplan.Target{}
+	out := map[string][]whatif.Target{}
 	for _, r := range list {
-		out[r.LadderID] = append(out[r.LadderID], studentplan.Target{ID: r.ID, Name: r.Name, Day: r.Day, Material: r.MaterialID})
+		out[r.LadderID] = append(out[r.LadderID], whatif.Target{ID: r.ID, Name: r.Name, Day: r.Day, Material: r.MaterialID})
 	}
 	return out, err
 }
 
 // SetTarget adds or changes a target.
-func (s *Store) SetTarget(ctx context.Context, studio, ladderID string, t studentplan.Target) error {
+func (s *Store) SetTarget(ctx context.Context, studio, ladderID string, t whatif.Target) error {
 	return explain(
 		s.q(ctx).
 			SetTarget(ctx, rows.SetTargetParams{StudioID: studio, LadderID: ladderID, ID: t.ID, Name: t.Name, Day: t.Day, MaterialID: t.Material}),

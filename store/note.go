@@ -5,20 +5,20 @@ import (
 	"database/sql"
 	"time"
 
-	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/withfamily"
 	"patientladder/store/rows"
 )
 
 // Note is what a family wrote to the teacher.
 type Note struct {
-	studentplan.Note
+	withfamily.Note
 	Ladder string
 	// Student and Instrument are whom it is about; only read.
 	Student, Instrument string
 }
 
 // AddNotes keeps notes of a ladder; one that is there already counts once. It returns how many are new.
-func (s *Store) AddNotes(ctx context.Context, studio, ladder string, notes []studentplan.Note) (added int, err error) {
+func (s *Store) AddNotes(ctx context.Context, studio, ladder string, notes []withfamily.Note) (added int, err error) {
 	err = s.within(ctx, func(q *rows.Queries) error {
 		added = 0
 		for _, n := range notes {
@@ -36,9 +36,9 @@ func (s *Store) AddNotes(ctx context.Context, studio, ladder string, notes []stu
 }
 
 // Notes are those of a ladder since a time, in order.
-func (s *Store) Notes(ctx context.Context, studio, ladder string, since time.Time) ([]studentplan.Note, error) {
+func (s *Store) Notes(ctx context.Context, studio, ladder string, since time.Time) ([]withfamily.Note, error) {
 	list, err := s.q(ctx).FamilyNotes(ctx, rows.FamilyNotesParams{StudioID: studio, LadderID: ladder, At: since})
-	var out []studentplan.Note
+	var out []withfamily.Note
 	for _, r := range list {
 		out = append(out, noteOf(r.ID, r.Kind, r.Text, r.About, r.Day, r.At, r.Answer, r.AnsweredAt))
 	}
@@ -61,10 +61,10 @@ func (s *Store) StudioNotes(ctx context.Context, studio string, since time.Time)
 	return out, err
 }
 
-func noteOf(id, kind, text, about string, day, at time.Time, answer string, answered sql.NullTime) studentplan.Note {
-	return studentplan.Note{
+func noteOf(id, kind, text, about string, day, at time.Time, answer string, answered sql.NullTime) withfamily.Note {
+	return withfamily.Note{
 		ID:         id,
-		Kind:       studentplan.NoteKind(kind),
+		Kind:       withfamily.NoteKind(kind),
 		Text:       text,
 		About:      about,
 		Day:        day,
@@ -95,7 +95,7 @@ func (s *Store) SetWishes(ctx context.Context, f Family) error {
 		for _, gone := range []struct {
 			is   bool
 			kind About
-		}{{f.Mail == studentplan.NoMail, AboutWeek}, {!f.Remind || f.Mail == studentplan.NoMail, AboutRemind}} {
+		}{{f.Mail == withfamily.NoMail, AboutWeek}, {!f.Remind || f.Mail == withfamily.NoMail, AboutRemind}} {
 			if err == nil && gone.is {
 				err = q.DropWaiting(ctx, rows.DropWaitingParams{StudioID: f.Studio, LadderID: f.Ladder, Kind: string(gone.kind), NotBefore: longAgo})
 			}

@@ -10,6 +10,8 @@ import (
 	"strings"
 	"time"
 
+	"patientladder/core/planning/lookback"
+
 	openapi_types "github.com/oapi-codegen/runtime/types"
 
 	"patientladder/api/contract"
@@ -52,7 +54,7 @@ func State(p studentplan.Profile, day time.Time) string {
 
 // LessonDate is a dated lesson.
 // Became is a dated lesson with what became of it.
-func Became(l agenda.Lesson, became studentplan.Became) contract.LessonDate {
+func Became(l agenda.Lesson, became lookback.Became) contract.LessonDate {
 	out := LessonDate(l)
 	out.Became = contract.LessonDateBecame(became)
 	return out

@@ -2,8 +2,8 @@ package answer
 
 import (
 	"patientladder/api/contract"
+	"patientladder/core/planning/inweek"
 	"patientladder/core/planning/signs"
-	"patientladder/core/planning/studentplan"
 	"patientladder/core/wording"
 )
 
@@ -17,7 +17,7 @@ func Signs(n wording.Names, list []signs.Sign) []contract.Sign {
 }
 
 // Review says how learned pieces are kept.
-func Review(r studentplan.ReviewState) contract.ReviewState {
+func Review(r inweek.ReviewState) contract.ReviewState {
 	return contract.ReviewState{
 		Share: Thousandths(r.Share), Aim: r.Aim, Pieces: r.Pieces, Fading: r.Fading, Starved: r.Starved, Words: wording.Review(r),
 	}

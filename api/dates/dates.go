@@ -15,6 +15,7 @@ import (
 	"patientladder/api/problem"
 	"patientladder/core/base/calendar"
 	"patientladder/core/planning/agenda"
+	"patientladder/core/planning/lookback"
 	"patientladder/core/wording"
 )
 
@@ -74,7 +75,7 @@ func became(list []agenda.Lesson, students map[string]open.Student) []contract.L
 	out := dated(list)
 	for i, l := range list {
 		if x, here := students[l.Pupil.Ladder]; here {
-			out[i] = answer.Became(l, x.Became(l.Lesson))
+			out[i] = answer.Became(l, lookback.BecameOf(x.Student, l.Lesson))
 		}
 	}
 	return out

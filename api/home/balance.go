@@ -6,8 +6,8 @@ import (
 	"patientladder/api/answer"
 	"patientladder/api/contract"
 	"patientladder/api/open"
-	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
+	"patientladder/core/planning/withfamily"
 	"patientladder/core/student/enjoyment"
 	"patientladder/core/student/standing"
 	"patientladder/core/wording"
@@ -29,7 +29,7 @@ func (h *Handlers) GetBalance(ctx context.Context, _ contract.GetBalanceRequestO
 		return nil, err
 	}
 	out := contract.GetBalance200JSONResponse{}
-	for _, b := range studentplan.Balance(open.Plain(opened), weeks) {
+	for _, b := range withfamily.Balance(open.Plain(opened), weeks) {
 		words, why := wording.Balance(b.Balance)
 		out = append(out, contract.Balance{
 			Ladder: b.Ladder, Name: b.Name, Practice: shareOf(b.Practice), Enjoyment: shareOf(b.Enjoyment), Kind: contract.BalanceKind(b.Kind),

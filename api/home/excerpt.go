@@ -8,7 +8,7 @@ import (
 	"patientladder/api/answer"
 	"patientladder/api/contract"
 	"patientladder/api/open"
-	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/inweek"
 	"patientladder/core/planning/week"
 	"patientladder/core/reading/reading"
 	"patientladder/core/wording"
@@ -21,10 +21,10 @@ const phoneWidth = 34.0
 // excerpts draws the bars of items; each score is read once.
 type excerpts struct {
 	student open.Student
-	read    studentplan.Read
+	read    inweek.Read
 	width   float64
 	// music is what can be played, by its key, and the order in which it comes.
-	music map[string]studentplan.Shown
+	music map[string]inweek.Shown
 	order []string
 	// drawn are the notes that were drawn, by their key, and seen in the order in which they come.
 	drawn map[string]bool
@@ -32,12 +32,12 @@ type excerpts struct {
 }
 
 func (h *Handlers) excerpts(ctx context.Context, s open.Student, width float64) *excerpts {
-	return &excerpts{student: s, read: h.Reader(ctx, s.Tenant), width: width, music: map[string]studentplan.Shown{}, drawn: map[string]bool{}}
+	return &excerpts{student: s, read: h.Reader(ctx, s.Tenant), width: width, music: map[string]inweek.Shown{}, drawn: map[string]bool{}}
 }
 
 // shown is the card of an item, with its score among what can be played.
-func (e *excerpts) shown(it week.Item) (studentplan.Shown, error) {
-	x, err := e.student.Shown(it, e.read)
+func (e *excerpts) shown(it week.Item) (inweek.Shown, error) {
+	x, err := inweek.Show(e.student.Student, it, e.read)
 	if _, there := e.music[x.Music]; !there && x.Heard() {
 		e.music[x.Music] = x
 		e.order = append(e.order, x.Music)
@@ -55,7 +55,7 @@ func (e *excerpts) familyItem(it week.Item, t tongue.Tongue) (contract.FamilyIte
 		InRow: it.InRow, Minutes: it.Minutes,
 		Goals: append([]string{}, it.Goals...), Staves: []int{}, Music: x.Music, Beats: x.Card.Tempo.Beats, Quarters: x.Card.Tempo.Quarters,
 		Signs: []contract.HomeSign{},
-		Card:  e.card(t, it, x), CanBeFirst: e.student.CanBeFirst(it),
+		Card:  e.card(t, it, x), CanBeFirst: inweek.CanBeFirst(e.student.Student, it),
 	}
 	out.Excerpt = e.excerpt(it, x)
 	if x.Heard() {
@@ -71,7 +71,7 @@ func (e *excerpts) familyItem(it week.Item, t tongue.Tongue) (contract.FamilyIte
 }
 
 // excerpt draws the notes of an item where they are not drawn already, and returns their key; empty for none.
-func (e *excerpts) excerpt(it week.Item, x studentplan.Shown) string {
+func (e *excerpts) excerpt(it week.Item, x inweek.Shown) string {
 	if x.Piece == nil {
 		return ""
 	}
@@ -90,7 +90,7 @@ func (e *excerpts) excerpt(it week.Item, x studentplan.Shown) string {
 }
 
 // card is a card with its words.
-func (e *excerpts) card(t tongue.Tongue, it week.Item, x studentplan.Shown) contract.HomeCard {
+func (e *excerpts) card(t tongue.Tongue, it week.Item, x inweek.Shown) contract.HomeCard {
 	m := e.student.Library[it.Material]
 	if m.ID == "" {
 		m.Instrument = e.student.Instrument
@@ -142,7 +142,7 @@ func (e *excerpts) card(t tongue.Tongue, it week.Item, x studentplan.Shown) cont
 const gameTempo = 60
 
 // music is what a device needs to play a piece.
-func music(key string, x studentplan.Shown) contract.FamilyMusic {
+func music(key string, x inweek.Shown) contract.FamilyMusic {
 	out := contract.FamilyMusic{Key: key, Tempo: x.Pace, Sounds: []contract.SoundNote{}, Beats: []contract.MusicBeat{}}
 	if out.Tempo <= 0 {
 		out.Tempo = 80

@@ -13,9 +13,10 @@ import (
 	"patientladder/api/open"
 	"patientladder/api/problem"
 	"patientladder/core/base/civil"
+	"patientladder/core/planning/admission"
 	"patientladder/core/planning/athome"
-	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
+	"patientladder/core/planning/withfamily"
 	"patientladder/core/student/studentlog"
 	"patientladder/core/wording/tongue"
 	"patientladder/home/post"
@@ -160,27 +161,27 @@ func (h *Handlers) AddTicks(ctx context.Context, r contract.AddTicksRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	published, err := h.Store.PublishedWeeks(ctx, f.Studio, f.Ladder, week.Reaching(s.Today, studentplan.OldestTick))
+	published, err := h.Store.PublishedWeeks(ctx, f.Studio, f.Ladder, week.Reaching(s.Today, admission.OldestTick))
 	if err != nil {
 		return nil, err
 	}
 	weeks := open.SetWeeks(s.Student, published)
 	var entries []studentlog.Entry
-	var notes []studentplan.Note
+	var notes []withfamily.Note
 	for _, t := range r.Body.Ticks {
-		if kind := studentplan.NoteKind(t.Kind); kind == studentplan.AlsoPlayed || kind == studentplan.Question ||
-			kind == studentplan.MoveLesson {
-			note, err := s.Noted(studentplan.Note{ID: t.Id, Kind: kind, Text: t.Text, About: t.Lesson, At: t.At})
+		if kind := withfamily.NoteKind(t.Kind); kind == withfamily.AlsoPlayed || kind == withfamily.Question ||
+			kind == withfamily.MoveLesson {
+			note, err := withfamily.Noted(s.Student, withfamily.Note{ID: t.Id, Kind: kind, Text: t.Text, About: t.Lesson, At: t.At})
 			if err != nil {
 				return nil, notAdmitted(s, err)
 			}
 			notes = append(notes, note)
-			if liked, ok := s.Liked(note); ok && kind == studentplan.AlsoPlayed {
+			if liked, ok := withfamily.Liked(s.Student, note); ok && kind == withfamily.AlsoPlayed {
 				entries = append(entries, liked)
 			}
 			continue
 		}
-		e, err := s.Tick(reportOf(t), weeks, entries)
+		e, err := admission.Tick(s.Student, reportOf(t), weeks, entries)
 		if err != nil {
 			return nil, notAdmitted(s, err)
 		}
@@ -208,7 +209,7 @@ func (h *Handlers) AddTicks(ctx context.Context, r contract.AddTicksRequestObjec
 
 // notAdmitted says why something from home cannot be taken.
 func notAdmitted(s open.Student, err error) error {
-	var why studentplan.EntryError
+	var why admission.EntryError
 	if errors.As(err, &why) {
 		return problem.Invalid(s.Of().Names().NotAdmitted(why, s.Student))
 	}
@@ -224,12 +225,12 @@ func (h *Handlers) SetWishes(ctx context.Context, r contract.SetWishesRequestObj
 	if !tongue.Known(r.Body.Language) {
 		return nil, problem.Invalid("This language is not there.")
 	}
-	f.Language, f.Mail, f.Remind = r.Body.Language, studentplan.Mail(r.Body.Mail), r.Body.Remind
+	f.Language, f.Mail, f.Remind = r.Body.Language, withfamily.Mail(r.Body.Mail), r.Body.Remind
 	return contract.SetWishes204Response{}, h.Store.SetWishes(ctx, f)
 }
 
-func reportOf(t contract.FamilyTick) studentplan.Report {
-	r := studentplan.Report{
+func reportOf(t contract.FamilyTick) admission.Report {
+	r := admission.Report{
 		ID: t.Id, At: t.At, Day: t.Day.Time, Item: t.Item, First: t.Kind == contract.FamilyTickKindFirst, Times: t.Times,
 		Felt: studentlog.Feeling(t.Felt),
 	}

@@ -9,8 +9,8 @@ import (
 	"patientladder/api/contract"
 	"patientladder/api/ladder"
 	"patientladder/api/open"
-	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
+	"patientladder/core/planning/withfamily"
 	"patientladder/core/wording"
 	"patientladder/core/wording/tongue"
 	"patientladder/store"
@@ -36,7 +36,7 @@ func (h *Handlers) GetFamilyPage(ctx context.Context, r contract.GetFamilyPageRe
 	if err != nil {
 		return nil, err
 	}
-	out.Start, out.Sentence = answer.Date(w.Start), wording.AtHome(t, sh.AtHome(w.Start, w.Published))
+	out.Start, out.Sentence = answer.Date(w.Start), wording.AtHome(t, withfamily.AtHomeOf(sh.Student, w.Start, w.Published))
 	for _, start := range weeks {
 		out.Weeks = append(out.Weeks, contract.FamilyWeek{Start: answer.Date(start), Name: wording.FamilyWeek(t, start, sh.Today)})
 	}
@@ -54,7 +54,7 @@ func (h *Handlers) GetFamilyPage(ctx context.Context, r contract.GetFamilyPageRe
 		w.Published.Watch,
 	)
 	out.Words = w.Hand.Words
-	if tune, ok := sh.Tune(*w.Published); ok {
+	if tune, ok := withfamily.Tune(sh.Student, *w.Published); ok {
 		out.Tune = tune.Key
 	}
 	e := h.excerpts(ctx, sh, phoneWidth)
@@ -108,7 +108,7 @@ func (h *Handlers) aboutFamily(ctx context.Context, f store.Family, sh open.Stud
 	if out.Reports, err = h.reports(ctx, sh); err != nil {
 		return out, err
 	}
-	notes, err := h.Store.Notes(ctx, f.Studio, f.Ladder, sh.Now.AddDate(0, 0, -studentplan.NoteDays))
+	notes, err := h.Store.Notes(ctx, f.Studio, f.Ladder, sh.Now.AddDate(0, 0, -withfamily.NoteDays))
 	if err != nil {
 		return out, err
 	}
@@ -126,7 +126,7 @@ func (h *Handlers) aboutFamily(ctx context.Context, f store.Family, sh open.Stud
 			},
 		)
 	}
-	for _, l := range sh.Movable() {
+	for _, l := range withfamily.Movable(sh.Student) {
 		out.Lessons = append(out.Lessons, contract.FamilyLesson{Lesson: l.ID, Name: t.WeekdayAndDay(l.Day) + ", " + wording.Clock(l.StartsAt)})
 	}
 	others, err := h.Store.Others(ctx, f.Studio, f.Ladder, sh.Today)
@@ -147,7 +147,7 @@ func (h *Handlers) familyWeek(ctx context.Context, s open.Student, wanted time.T
 	for i, w := range weeks {
 		starts[i] = w.Start
 	}
-	readable := studentplan.Readable(starts, s.Today)
+	readable := withfamily.Readable(starts, s.Today)
 	start := readable[0]
 	if slices.ContainsFunc(readable, wanted.Equal) {
 		start = wanted
@@ -159,7 +159,7 @@ func (h *Handlers) familyWeek(ctx context.Context, s open.Student, wanted time.T
 // ticks are what was reported from home.
 func ticks(s open.Student) []contract.FamilyTick {
 	out := []contract.FamilyTick{}
-	for _, x := range s.HomeTicks() {
+	for _, x := range withfamily.Ticks(s.Student) {
 		t := contract.FamilyTick{Id: x.ID, At: x.At, Kind: contract.FamilyTickKindDone, Item: x.Item, Times: x.Times, Felt: contract.Felt(x.Felt)}
 		if x.First {
 			t.Kind = contract.FamilyTickKindFirst
@@ -175,7 +175,7 @@ func ticks(s open.Student) []contract.FamilyTick {
 // path is the way so far.
 func path(s open.Student, t tongue.Tongue) []contract.PathStep {
 	out := []contract.PathStep{}
-	for _, step := range s.Path() {
+	for _, step := range withfamily.Path(s.Student) {
 		state := contract.PathStepStateWorking
 		if !step.Learned.IsZero() {
 			state = contract.PathStepStateLearned

@@ -6,7 +6,7 @@ import (
 
 	"patientladder/api/contract"
 	"patientladder/api/open"
-	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/inweek"
 	"patientladder/core/planning/week"
 	"patientladder/core/wording"
 	"patientladder/home/ics"
@@ -31,7 +31,7 @@ func (h *Handlers) GetCalendar(ctx context.Context, r contract.GetCalendarReques
 		Name: title, Practice: sh.First() + ": practice", PracticeID: f.Ladder, Page: h.URL + open.FamilyPath(f.Token), Zone: sh.Zone,
 		From: week.Ago(sh.Today, feedWeeks), Made: sh.Now, Students: []ics.Student{{ID: f.Ladder, Title: title, Lessons: sh.Timetable()}},
 	}
-	for _, d := range studentplan.PracticeDays(open.SetWeeks(sh.Student, weeks)) {
+	for _, d := range inweek.PracticeDays(open.SetWeeks(sh.Student, weeks)) {
 		feed.Days = append(feed.Days, ics.Day{Date: d.Date, Minutes: d.Minutes, Words: wording.CalendarDay(t, d, sh.Library)})
 	}
 	text := ics.Write(feed)

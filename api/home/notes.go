@@ -7,7 +7,7 @@ import (
 	"patientladder/api/answer"
 	"patientladder/api/contract"
 	"patientladder/api/open"
-	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/withfamily"
 	"patientladder/core/wording"
 	"patientladder/store"
 )
@@ -18,7 +18,7 @@ func (h *Handlers) ListNotes(ctx context.Context, _ contract.ListNotesRequestObj
 	if err != nil {
 		return nil, err
 	}
-	list, err := h.Store.StudioNotes(ctx, s.Tenant.ID, s.Now.AddDate(0, 0, -studentplan.NoteDays))
+	list, err := h.Store.StudioNotes(ctx, s.Tenant.ID, s.Now.AddDate(0, 0, -withfamily.NoteDays))
 	if err != nil {
 		return nil, err
 	}
@@ -28,13 +28,13 @@ func (h *Handlers) ListNotes(ctx context.Context, _ contract.ListNotesRequestObj
 	}
 	list = open.OfThese(list, mine)
 	out := contract.ListNotes200JSONResponse{}
-	for _, n := range studentplan.InTurn(list, func(n store.Note) studentplan.Note { return n.Note }) {
+	for _, n := range withfamily.InTurn(list, func(n store.Note) withfamily.Note { return n.Note }) {
 		x := contract.HomeNote{
 			Id: n.ID, Kind: contract.HomeNoteKind(n.Kind), Text: n.Text, At: n.At, Said: wording.NoteFrom(n.Note, s.Today), Answer: n.Answer,
 			Open: n.Open(), Ladder: n.Ladder,
 			Name: n.Student,
 		}
-		if n.Kind == studentplan.MoveLesson {
+		if n.Kind == withfamily.MoveLesson {
 			st, err := h.Student(ctx, n.Ladder)
 			if err != nil {
 				return nil, err

@@ -20,6 +20,7 @@ import (
 	"patientladder/api/open"
 	"patientladder/api/problem"
 	"patientladder/core/library/material"
+	"patientladder/core/planning/inweek"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
 	"patientladder/core/wording"
@@ -167,7 +168,7 @@ func (h *Handlers) show(ctx context.Context, w weekly) (contract.Week, error) {
 		Reviews: []contract.ReviewPicked{}, Home: []contract.AfterHome{},
 		NotYet: wording.Held(english, plan.NotYet), Dose: wording.Often(english, plan.Often), Watch: wording.Watched(english, plan.Watch),
 		Estimate: plan.Estimate, Caution: wording.Caution,
-		Review:   answer.Review(w.ReviewState(w.Week.Week)),
+		Review:   answer.Review(inweek.ReviewOf(w.Ahead.StudentOutlook.Student, w.Week.Week)),
 		Practice: contract.Practice{Days: w.Practises[:], Minutes: w.PracticeMinutes, HandsApart: w.HandsApart, Version: w.Row.Version},
 		Hand:     byHand(w.Kept), Gates: []contract.WeekGate{}, Learned: []contract.Titled{}, Minutes: w.Input.MinutesADay(),
 		Plan:      plan.Fingerprint(),

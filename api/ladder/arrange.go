@@ -9,6 +9,7 @@ import (
 	"patientladder/core/library/material"
 	"patientladder/core/planning/ladder"
 	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/whatif"
 	"patientladder/store"
 )
 
@@ -26,10 +27,10 @@ func (h *Handlers) Arrange(ctx context.Context, r contract.ArrangeRequestObject)
 	for _, w := range r.Body.Rungs {
 		wanted = append(wanted, ladder.Placed{Material: w.Material, Strand: material.Strand(w.Strand), Aside: ladder.Aside(w.Aside)})
 	}
-	placed, err := a.Arranged(wanted)
-	var refused studentplan.OrderError
+	placed, err := whatif.Arranged(a.StudentOutlook, wanted)
+	var refused whatif.OrderError
 	switch {
-	case errors.As(err, &refused) && refused.Kind == studentplan.Unknown:
+	case errors.As(err, &refused) && refused.Kind == whatif.Unknown:
 		return nil, problem.NoMaterial
 	case errors.As(err, &refused):
 		return nil, problem.Invalid(n.Order(refused, a.Instrument))
@@ -40,7 +41,7 @@ func (h *Handlers) Arrange(ctx context.Context, r contract.ArrangeRequestObject)
 		return nil, err
 	}
 	out := contract.Arranged{Changes: []contract.Consequence{}}
-	for _, c := range studentplan.Consequences(&a.StudentOutlook, &then.StudentOutlook, targets) {
+	for _, c := range whatif.Consequences(&a.StudentOutlook, &then.StudentOutlook, targets) {
 		out.Changes = append(
 			out.Changes,
 			contract.Consequence{Kind: contract.ConsequenceKind(c.Kind), Material: c.Material, Worse: c.Worse, Text: n.Consequence(c)},

@@ -14,6 +14,7 @@ import (
 	"patientladder/core/library/material"
 	"patientladder/core/library/titles"
 	"patientladder/core/planning/ladder"
+	"patientladder/core/planning/placing"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/studentlog"
 	"patientladder/core/technique/drill"
@@ -45,7 +46,7 @@ func (h *Handlers) GetKnown(ctx context.Context, r contract.GetKnownRequestObjec
 	}
 	for _, b := range books {
 		book := contract.KnownBook{Id: b.ID, Title: b.Title, Pieces: []contract.KnownChoice{}}
-		for _, id := range s.UpTo(b.ID, "") {
+		for _, id := range placing.UpTo(s.Student, b.ID, "") {
 			book.Pieces = append(book.Pieces, contract.KnownChoice{Id: id, Name: s.Library[id].Title, Known: s.Begun(id)})
 		}
 		if len(book.Pieces) > 0 {
@@ -55,10 +56,10 @@ func (h *Handlers) GetKnown(ctx context.Context, r contract.GetKnownRequestObjec
 	for _, e := range s.KeysKnown() {
 		out.Keys = append(out.Keys, contract.KnownChoice{Id: e.ID(), Name: e.PlaceName(s.Words), Known: s.Begun(drill.ID(e))})
 	}
-	for _, f := range s.SkillFamilies() {
+	for _, f := range placing.SkillFamilies(s.Student) {
 		family := contract.KnownFamily{Name: wording.Capital(string(f.Family)), Skills: []contract.KnownChoice{}}
 		for _, x := range f.Skills {
-			family.Skills = append(family.Skills, contract.KnownChoice{Id: x.ID, Name: x.Name, Known: s.Secure(x.ID)})
+			family.Skills = append(family.Skills, contract.KnownChoice{Id: x.ID, Name: x.Name, Known: placing.Secure(s.Student, x.ID)})
 		}
 		out.Skills = append(out.Skills, family)
 	}
@@ -73,7 +74,7 @@ func (h *Handlers) GetKnown(ctx context.Context, r contract.GetKnownRequestObjec
 
 // known is what is entered as one batch.
 type known struct {
-	list      []studentplan.Known
+	list      []placing.Known
 	materials []material.Material
 	rungs     []ladder.Placed
 }
@@ -82,15 +83,15 @@ type known struct {
 func (h *Handlers) known(s open.Student, n *contract.NewKnown) (known, error) {
 	var out known
 	for _, x := range n.UpTo {
-		pieces := s.UpTo(x.Book, x.Last)
+		pieces := placing.UpTo(s.Student, x.Book, x.Last)
 		if len(pieces) == 0 {
 			return out, problem.NoMaterial
 		}
 		for _, id := range pieces {
-			out.list = append(out.list, studentplan.Known{Material: id, When: studentplan.Rough(x.When)})
+			out.list = append(out.list, placing.Known{Material: id, When: placing.Rough(x.When)})
 		}
 		if x.Ladder {
-			out.rungs = append(out.rungs, s.RestAfter(x.Book, x.Last)...)
+			out.rungs = append(out.rungs, placing.RestAfter(s.Student, x.Book, x.Last)...)
 		}
 	}
 	for _, x := range n.Pieces {
@@ -101,12 +102,12 @@ func (h *Handlers) known(s open.Student, n *contract.NewKnown) (known, error) {
 		if m.Instrument != s.Instrument {
 			return out, problem.Invalid(wording.OtherInstrument(m.Title, m.Instrument, s.Instrument))
 		}
-		out.list = append(out.list, studentplan.Known{Material: m.ID, When: studentplan.Rough(x.When)})
+		out.list = append(out.list, placing.Known{Material: m.ID, When: placing.Rough(x.When)})
 	}
 	for _, x := range n.Titles {
 		m := ByTitle(x.Id, x.Title, material.Repertoire, s.Instrument)
 		out.materials = append(out.materials, m)
-		out.list = append(out.list, studentplan.Known{Material: m.ID, When: studentplan.Rough(x.When)})
+		out.list = append(out.list, placing.Known{Material: m.ID, When: placing.Rough(x.When)})
 	}
 	for _, x := range n.Keys {
 		e, err := exercise.Parse(x.Exercise, s.OnInstrument())
@@ -121,13 +122,13 @@ func (h *Handlers) known(s open.Student, n *contract.NewKnown) (known, error) {
 			}
 			out.materials = append(out.materials, d.Material)
 		}
-		out.list = append(out.list, studentplan.Known{Material: id, When: studentplan.Rough(x.When)})
+		out.list = append(out.list, placing.Known{Material: id, When: placing.Rough(x.When)})
 	}
 	for _, x := range n.Skills {
 		if _, there := s.Skills.Get(x.Skill); !there {
 			return out, problem.Invalid("There is no skill " + wording.Quoted(x.Skill) + " in the catalogue.")
 		}
-		out.list = append(out.list, studentplan.Known{Skill: x.Skill, When: studentplan.Rough(x.When)})
+		out.list = append(out.list, placing.Known{Skill: x.Skill, When: placing.Rough(x.When)})
 	}
 	return out, nil
 }
@@ -162,7 +163,7 @@ func entered(out contract.KnownEffect, err error) (contract.EnterKnownResponseOb
 // Entered is what is entered as known before, as one batch that can be taken back.
 type Entered struct {
 	ID        string
-	Known     []studentplan.Known
+	Known     []placing.Known
 	Materials []material.Material
 	Rungs     []ladder.Placed
 }
@@ -170,15 +171,15 @@ type Entered struct {
 // Into says what a batch changes for a student, and keeps it unless it is only tried.
 func (b Entered) Into(ctx context.Context, d *open.Loader, a open.Ahead, try bool) (contract.KnownEffect, error) {
 	s := a.Opened
-	entries := s.KnownEntries(b.Known, open.Actor(ctx).Teacher, func() string { return ulid.Make().String() })
+	entries := placing.Entries(s.Student, b.Known, open.Actor(ctx).Teacher, func() string { return ulid.Make().String() })
 	log, err := d.Log(ctx, s)
 	if err != nil {
 		return contract.KnownEffect{}, err
 	}
-	then := s.With(log, entries, b.Materials)
+	then := placing.With(s.Student, log, entries, b.Materials)
 	rungs := ladder.Missing(a.Placed, b.Rungs)
 	placed := append(slices.Clone(a.Placed), rungs...)
-	effect := s.KnownEffect(then, s.NextRungs(a.Placed), then.NextRungs(placed))
+	effect := placing.EffectOf(s.Student, then, placing.NextRungs(s.Student, a.Placed), placing.NextRungs(then, placed))
 	out := contract.KnownEffect{
 		Words:   s.Of().Names().KnownEffect(effect, len(entries), len(b.Materials), len(rungs)),
 		Pieces:  len(effect.Pieces),
@@ -231,14 +232,14 @@ func (h *Handlers) MatchTitles(ctx context.Context, r contract.MatchTitlesReques
 		return nil, problem.Invalid(wording.TooManyLines(len(lines), mostLines))
 	}
 	out := contract.TitlesMatched{Lines: []contract.TitleMatch{}}
-	matches := s.Match(lines)
+	matches := placing.Match(s.Student, lines)
 	for i, m := range matches {
 		line := contract.TitleMatch{Line: material.Short(m.Line), Material: m.Best.ID, Sure: m.Sure}
 		if m.Best.ID != "" {
 			line.Title = s.Library[m.Best.ID].Title
 		}
 		if day, said := lines[i].When(s.Today); said {
-			line.When = contract.Rough(studentplan.RoughOf(day, s.Today))
+			line.When = contract.Rough(placing.RoughOf(day, s.Today))
 		}
 		out.Lines = append(out.Lines, line)
 	}
@@ -283,7 +284,7 @@ func (h *Handlers) PlaceBook(ctx context.Context, r contract.PlaceBookRequestObj
 	if err != nil {
 		return nil, err
 	}
-	rungs := s.RestFrom(r.Source, r.Params.From)
+	rungs := placing.RestFrom(s.Student, r.Source, r.Params.From)
 	if len(rungs) == 0 {
 		return nil, problem.Invalid("There is nothing in this book that the student has not begun already.")
 	}

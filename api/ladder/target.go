@@ -11,16 +11,17 @@ import (
 	"patientladder/api/problem"
 	"patientladder/core/planning/outlook"
 	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/whatif"
 	"patientladder/core/wording"
 )
 
 // Targets are the targets of a ladder with what comes out for each. One whose
 // piece is learned by now, or whose day has passed, says so instead.
-func Targets(a open.Ahead, list []studentplan.Target) []contract.TargetBrief {
+func Targets(a open.Ahead, list []whatif.Target) []contract.TargetBrief {
 	out := []contract.TargetBrief{}
 	for _, t := range list {
 		brief := contract.TargetBrief{Id: t.ID, Name: t.Name, Day: answer.Date(t.Day), Material: t.Material, Title: a.Library[t.Material].Title}
-		if v, err := a.Work(t); err != nil {
+		if v, err := whatif.Work(&a.StudentOutlook, t); err != nil {
 			brief.Verdict = contract.Verdict{
 				Sentence: wording.Sentence(err.Error()),
 				Why:      []string{},
@@ -36,7 +37,7 @@ func Targets(a open.Ahead, list []studentplan.Target) []contract.TargetBrief {
 }
 
 // verdict puts a target's outcome into words.
-func verdict(a open.Ahead, t studentplan.Target, v outlook.Verdict, given []string) contract.Verdict {
+func verdict(a open.Ahead, t whatif.Target, v outlook.Verdict, given []string) contract.Verdict {
 	n := a.Of().Names()
 	said := wording.Target{
 		Material: t.Material,
@@ -55,10 +56,10 @@ func verdict(a open.Ahead, t studentplan.Target, v outlook.Verdict, given []stri
 	if _, ok := v.HasToBegin(); ok {
 		out.LatestStart = answer.Date(said.Latest)
 	}
-	for _, d := range studentplan.Helpful(v) {
+	for _, d := range whatif.Helpful(v) {
 		out.Drops = append(out.Drops, contract.TargetDrop{Material: d.Material, Title: a.Library[d.Material].Title, Chance: d.Chance})
 	}
-	for _, l := range a.HolidayLosses(t.Day) {
+	for _, l := range whatif.HolidayLosses(&a.StudentOutlook, t.Day) {
 		out.Holidays = append(out.Holidays, contract.LostHoliday{Id: l.ID, Name: l.Name, Lessons: l.Lessons, Given: slices.Contains(given, l.ID)})
 	}
 	return out
@@ -73,8 +74,8 @@ func (h *Handlers) TryTarget(ctx context.Context, r contract.TryTargetRequestObj
 	if _, known := a.Library[r.Body.Material]; !known {
 		return nil, problem.NoMaterial
 	}
-	t := studentplan.Target{Material: r.Body.Material, Day: r.Body.Day.Time}
-	v, err := a.Work(t)
+	t := whatif.Target{Material: r.Body.Material, Day: r.Body.Day.Time}
+	v, err := whatif.Work(&a.StudentOutlook, t)
 	if err != nil {
 		return nil, problem.Because(err)
 	}
@@ -90,11 +91,11 @@ func (h *Handlers) SetTarget(ctx context.Context, r contract.SetTargetRequestObj
 	if _, known := a.Library[r.Body.Material]; !known {
 		return nil, problem.NoMaterial
 	}
-	t := studentplan.Target{ID: r.Target, Name: strings.TrimSpace(r.Body.Name), Day: r.Body.Day.Time, Material: r.Body.Material}
+	t := whatif.Target{ID: r.Target, Name: strings.TrimSpace(r.Body.Name), Day: r.Body.Day.Time, Material: r.Body.Material}
 	if t.Name == "" {
 		return nil, problem.Invalid("The target needs a name, such as “Spring recital”.")
 	}
-	if _, err := a.Work(t); err != nil {
+	if _, err := whatif.Work(&a.StudentOutlook, t); err != nil {
 		return nil, problem.Because(err)
 	}
 	return contract.SetTarget204Response{}, h.Store.SetTarget(ctx, a.Tenant.ID, a.Ladder, t)

@@ -8,7 +8,7 @@ import (
 	"patientladder/api/contract"
 	"patientladder/api/open"
 	"patientladder/api/problem"
-	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/withfamily"
 	"patientladder/store"
 )
 
@@ -21,8 +21,8 @@ func Treats(ctx context.Context, d *open.Loader, s open.Student) ([]contract.Tre
 	list, err := d.Store.Treats(ctx, s.Tenant.ID, s.Ladder)
 	n := s.Of().Names()
 	for _, t := range list {
-		x := studentplan.Treat{ID: t.ID, Words: t.Words, Material: t.Material, Pieces: t.Pieces, Base: t.Base, Given: !t.Given.IsZero()}
-		earned, left := s.Earned(x)
+		x := withfamily.Treat{ID: t.ID, Words: t.Words, Material: t.Material, Pieces: t.Pieces, Base: t.Base, Given: !t.Given.IsZero()}
+		earned, left := withfamily.Earned(s.Student, x)
 		out = append(out, contract.Treat{Id: t.ID, Words: t.Words, Earned: earned, Given: x.Given, Says: n.Treat(x, earned, left)})
 	}
 	return out, err
@@ -52,7 +52,7 @@ func (h *Handlers) SetTreat(ctx context.Context, r contract.SetTreatRequestObjec
 		Words:    strings.TrimSpace(r.Body.Words),
 		Material: r.Body.Material,
 		Pieces:   r.Body.Pieces,
-		Base:     s.ClearedPieces(),
+		Base:     withfamily.ClearedPieces(s.Student),
 		Made:     s.Today,
 	}
 	list, err := h.Store.Treats(ctx, s.Tenant.ID, s.Ladder)
@@ -60,8 +60,8 @@ func (h *Handlers) SetTreat(ctx context.Context, r contract.SetTreatRequestObjec
 		return nil, err
 	}
 	t = t.Since(list)
-	switch err := s.Promise(studentplan.Treat{Words: t.Words, Material: t.Material, Pieces: t.Pieces}); {
-	case errors.Is(err, studentplan.ErrTreatMaterial):
+	switch err := withfamily.Promise(s.Student, withfamily.Treat{Words: t.Words, Material: t.Material, Pieces: t.Pieces}); {
+	case errors.Is(err, withfamily.ErrTreatMaterial):
 		return nil, problem.NoMaterial
 	case err != nil:
 		return nil, problem.Because(err)

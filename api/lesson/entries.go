@@ -10,7 +10,7 @@ import (
 	"patientladder/api/contract"
 	"patientladder/api/open"
 	"patientladder/api/problem"
-	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/admission"
 	"patientladder/core/student/setup"
 	"patientladder/core/student/studentlog"
 )
@@ -56,9 +56,9 @@ func (h *Handlers) appended(ctx context.Context, s open.Student, list []contract
 	}
 	entries := make([]studentlog.Entry, len(list))
 	for i, e := range list {
-		entries[i] = s.Filled(entryOf(e, open.Actor(ctx).Teacher))
+		entries[i] = admission.Filled(s.Student.Studio, entryOf(e, open.Actor(ctx).Teacher))
 		entries[i].Material = s.Of().Meant(entries[i].Material)
-		if err := s.Admit(entries[i], entries[:i]); err != nil {
+		if err := admission.Admit(s.Student, entries[i], entries[:i]); err != nil {
 			return 0, refused(s, err)
 		}
 	}
@@ -78,11 +78,11 @@ func (h *Handlers) appended(ctx context.Context, s open.Student, list []contract
 
 // refused says why an entry was not added.
 func refused(s open.Student, err error) error {
-	var why studentplan.EntryError
+	var why admission.EntryError
 	switch {
 	case !errors.As(err, &why):
 		return err
-	case why.Kind == studentplan.NoSuchMaterial:
+	case why.Kind == admission.NoSuchMaterial:
 		return problem.NoMaterial
 	}
 	return problem.Invalid(s.Of().Names().NotAdmitted(why, s.Student))

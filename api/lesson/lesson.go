@@ -7,8 +7,10 @@ import (
 	"patientladder/api/contract"
 	"patientladder/api/ladder"
 	"patientladder/api/open"
+	"patientladder/core/planning/lookback"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
+	"patientladder/core/planning/withfamily"
 	"patientladder/core/student/clearing"
 	"patientladder/core/student/studentlog"
 )
@@ -30,7 +32,7 @@ func (h *Handlers) GetLesson(ctx context.Context, r contract.GetLessonRequestObj
 	out := contract.Lesson{
 		Student: answer.Student(s.Row, s.Today), Pieces: []contract.LessonPiece{}, Standard: []contract.StandardPoint{},
 		Signs: answer.Signs(n, due), Level: contract.LessonLevel(s.Way.Standard), Log: []contract.LogLine{}, Sentence: n.Lesson(s.Student, due),
-		Reviews: reviews(s, h.toHear(ctx, a)), Bites: bites(a), Usual: studentplan.UsualObservations(live),
+		Reviews: reviews(s, h.toHear(ctx, a)), Bites: bites(a), Usual: lookback.UsualObservations(live),
 	}
 	for _, p := range clearing.Standard(s.Family(), s.Way.Standard) {
 		out.Standard = append(out.Standard, contract.StandardPoint{Id: p.ID, Name: p.Name})
@@ -48,7 +50,7 @@ func (h *Handlers) GetLesson(ctx context.Context, r contract.GetLessonRequestObj
 		return nil, err
 	}
 	out.Last = lastTime(s, live, home)
-	for _, e := range s.EnteredToday(live) {
+	for _, e := range lookback.EnteredToday(s.Student, live) {
 		out.Log = append(out.Log, contract.LogLine{Id: e.ID, At: e.At, Kind: string(e.Kind), Text: n.Entry(e, s.Student)})
 	}
 	return contract.GetLesson200JSONResponse(out), nil
@@ -60,11 +62,11 @@ func (h *Handlers) fromHome(ctx context.Context, s open.Student) (string, error)
 	if err != nil {
 		return "", err
 	}
-	notes, err := h.Store.Notes(ctx, s.Tenant.ID, s.Ladder, s.Now.AddDate(0, 0, -studentplan.NoteDays))
+	notes, err := h.Store.Notes(ctx, s.Tenant.ID, s.Ladder, s.Now.AddDate(0, 0, -withfamily.NoteDays))
 	if err != nil {
 		return "", err
 	}
-	home, ok := s.Home(s.Standing.Home, weeks[s.Ladder], notes, s.Today)
+	home, ok := withfamily.HomeOf(s.Student, s.Standing.Home, weeks[s.Ladder], notes, s.Today)
 	if !ok {
 		return "", nil
 	}

@@ -9,8 +9,9 @@ import (
 	"patientladder/api/contract"
 	"patientladder/api/open"
 	"patientladder/core/planning/agenda"
-	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/lookback"
 	"patientladder/core/planning/week"
+	"patientladder/core/planning/withfamily"
 	"patientladder/core/student/standing"
 	"patientladder/core/student/studentlog"
 	"patientladder/core/wording"
@@ -21,7 +22,7 @@ import (
 func (h *Handlers) past(
 	ctx context.Context,
 	ladder string,
-) (s open.Student, log []studentlog.Entry, live []*studentlog.Entry, past []studentplan.PastLesson, err error) {
+) (s open.Student, log []studentlog.Entry, live []*studentlog.Entry, past []lookback.PastLesson, err error) {
 	if s, err = h.Student(ctx, ladder); err != nil {
 		return s, nil, nil, nil, err
 	}
@@ -29,7 +30,7 @@ func (h *Handlers) past(
 		return s, nil, nil, nil, err
 	}
 	live = studentlog.Live(log)
-	return s, log, live, s.Past(live), nil
+	return s, log, live, lookback.Past(s.Student, live), nil
 }
 
 // GetPast returns the lessons that were, the latest first.
@@ -39,7 +40,7 @@ func (h *Handlers) GetPast(ctx context.Context, r contract.GetPastRequestObject)
 		return nil, err
 	}
 	n := s.Of().Names()
-	found := s.Matching(past, r.Params.Search, func(e *studentlog.Entry) string { return n.Entry(e, s.Student) })
+	found := lookback.Matching(s.Student, past, r.Params.Search, func(e *studentlog.Entry) string { return n.Entry(e, s.Student) })
 	out := contract.Past{
 		Student:  answer.Student(s.Row, s.Today),
 		Lessons:  []contract.PastLine{},
@@ -77,9 +78,9 @@ func (h *Handlers) GetPastLesson(ctx context.Context, r contract.GetPastLessonRe
 	out := contract.PastDay{
 		Student: answer.Student(s.Row, s.Today), Day: answer.Date(day), Words: wording.NothingEntered, Entries: []contract.PastEntry{},
 		Pieces: []contract.PastPiece{}, Set: []string{}, Begin: []contract.Choice{},
-		Taken: logLines(s, s.TakenBackOn(log, live, day)), At: s.EntryTime(live, day).UTC(),
+		Taken: logLines(s, lookback.TakenBackOn(s.Student, log, live, day)), At: lookback.EntryTime(s.Student, live, day).UTC(),
 	}
-	if i := slices.IndexFunc(past, func(p studentplan.PastLesson) bool { return p.Day.Equal(day) }); i >= 0 {
+	if i := slices.IndexFunc(past, func(p lookback.PastLesson) bool { return p.Day.Equal(day) }); i >= 0 {
 		out.Words = n.PastLesson(past[i])
 		for _, e := range past[i].Entries {
 			out.Entries = append(
@@ -91,10 +92,10 @@ func (h *Handlers) GetPastLesson(ctx context.Context, r contract.GetPastLessonRe
 	if err := h.forgotten(ctx, s, day, &out); err != nil {
 		return nil, err
 	}
-	before, after := studentplan.Around(past, day)
+	before, after := lookback.Around(past, day)
 	out.Last, out.Next = dayOrNone(before), dayOrNone(after)
 	working := s.In(standing.Working)
-	for _, id := range s.Had(day) {
+	for _, id := range lookback.Had(s.Student, day) {
 		piece := contract.PastPiece{Material: id, Title: s.Library[id].Title, Points: []contract.Choice{}, Working: slices.Contains(working, id)}
 		for _, f := range s.PointsOf(id) {
 			piece.Points = append(piece.Points, contract.Choice{Id: f.ID, Name: f.Text})
@@ -110,7 +111,7 @@ func (h *Handlers) forgotten(ctx context.Context, s open.Student, day time.Time,
 	if err != nil {
 		return err
 	}
-	for _, id := range studentplan.WasSet(open.SetWeeks(s.Student, published), day) {
+	for _, id := range withfamily.WasSet(open.SetWeeks(s.Student, published), day) {
 		out.Set = append(out.Set, s.Library[id].Title)
 	}
 	placed, err := h.Store.Rungs(ctx, s.Tenant.ID, s.Ladder)
@@ -120,8 +121,8 @@ func (h *Handlers) forgotten(ctx context.Context, s open.Student, day time.Time,
 	for _, id := range s.CouldBegin(placed) {
 		out.Begin = append(out.Begin, contract.Choice{Id: id, Name: s.Library[id].Title})
 	}
-	if l, ok := s.LessonOn(day); ok {
-		out.Lesson = answer.Became(agenda.Lesson{Pupil: s.Of().Pupils([]store.Ladder{s.Row})[0], Lesson: l}, s.Became(l))
+	if l, ok := lookback.LessonOn(s.Student, day); ok {
+		out.Lesson = answer.Became(agenda.Lesson{Pupil: s.Of().Pupils([]store.Ladder{s.Row})[0], Lesson: l}, lookback.BecameOf(s.Student, l))
 	}
 	return nil
 }
@@ -135,7 +136,7 @@ func dayOrNone(day time.Time) string {
 
 // lastTime is what a lesson opens with: the last one, and what came from home since.
 func lastTime(s open.Student, live []*studentlog.Entry, home string) contract.LastTime {
-	last, ok := s.LastTime(live, s.Today)
+	last, ok := lookback.LastTimeOf(s.Student, live, s.Today)
 	if !ok {
 		return contract.LastTime{}
 	}
@@ -148,7 +149,7 @@ func lastTime(s open.Student, live []*studentlog.Entry, home string) contract.La
 // takenBack are today's entries that were taken back, the last one first, each with the taking back, so that
 // that can be taken back as well.
 func takenBack(s open.Student, log []studentlog.Entry, live []*studentlog.Entry) []contract.LogLine {
-	return logLines(s, s.TakenBackToday(log, live))
+	return logLines(s, lookback.TakenBackToday(s.Student, log, live))
 }
 
 // logLines are entries that were taken back, each under the id of its correction.

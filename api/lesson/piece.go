@@ -7,6 +7,8 @@ import (
 	"patientladder/api/contract"
 	"patientladder/api/open"
 	"patientladder/core/library/material"
+	"patientladder/core/planning/inweek"
+	"patientladder/core/planning/lookback"
 	"patientladder/core/student/studentlog"
 	"patientladder/core/technique/exercise"
 	"patientladder/core/wording"
@@ -19,7 +21,7 @@ func Piece(ctx context.Context, d *open.Loader, s open.Student, id string, live 
 		Material: id, Title: m.Title, From: answer.From(m), Strand: contract.Strand(m.Strand), State: contract.LessonPieceState(ms.State),
 		Bars: m.Bars, BarLabels: m.Labels(), Points: []contract.FocusPoint{}, Spots: []contract.Spot{}, Runs: []contract.Run{},
 		RunDue: ms.RunDue, Why: wording.Standing(ms.Where(), s.Family()), Lessons: ms.Lessons, Gate: contract.Gate(ms.Gate),
-		Hand: s.Gated(id).Hand(), Exercise: m.Exercise, Faults: []contract.Fault{},
+		Hand: inweek.Gated(s.Student, id).Hand(), Exercise: m.Exercise, Faults: []contract.Fault{},
 	}
 	if e, err := s.Exercises.Parse(m.Exercise, s.OnInstrument()); err == nil {
 		p.Faults = Faults(e, func(id string) contract.Mark { return contract.Mark(s.Standing.FaultMark(ms, id)) })
@@ -27,7 +29,7 @@ func Piece(ctx context.Context, d *open.Loader, s open.Student, id string, live 
 	if p.Gate == "" {
 		p.Gate = contract.GateAutomatic
 	}
-	marks, now := studentlog.MarksOf(live, id), studentlog.LastMarks(s.EnteredToday(live), id)
+	marks, now := studentlog.MarksOf(live, id), studentlog.LastMarks(lookback.EnteredToday(s.Student, live), id)
 	for _, f := range s.PointsOf(id) {
 		history := []contract.Mark{}
 		for _, mark := range marks[f.ID] {

@@ -10,6 +10,7 @@ import (
 	"patientladder/api/contract"
 	"patientladder/api/open"
 	"patientladder/api/problem"
+	"patientladder/core/planning/inlesson"
 	"patientladder/core/planning/lessonplan"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/standing"
@@ -21,7 +22,7 @@ import (
 type planned struct {
 	open.Ahead
 	kept   store.LessonPlan
-	lesson studentplan.Lesson
+	lesson inlesson.Lesson
 }
 
 // planned opens the plan of a student's lesson on a day: by default the next one.
@@ -40,12 +41,12 @@ func (h *Handlers) planned(ctx context.Context, a open.Ahead, day time.Time) (pl
 		}
 	}
 	home, err := h.Before(ctx, a.Opened, a.Standing.Home, day)
-	return planned{Ahead: a, kept: kept, lesson: a.Lesson(day, waited, home.Shown)}, err
+	return planned{Ahead: a, kept: kept, lesson: inlesson.Of(&a.StudentOutlook, day, waited, home.Shown)}, err
 }
 
 // live is the plan that holds.
-func (p planned) live() (studentplan.LivePlan, error) {
-	out, err := p.lesson.Live(studentplan.KeptPlan{Kept: p.kept.Version > 0, Plan: p.kept.Plan, Hand: p.kept.Hand}, p.Today)
+func (p planned) live() (inlesson.LivePlan, error) {
+	out, err := p.lesson.Live(inlesson.KeptPlan{Kept: p.kept.Version > 0, Plan: p.kept.Plan, Hand: p.kept.Hand}, p.Today)
 	return out, p.said(err)
 }
 
@@ -109,7 +110,7 @@ func (h *Handlers) SetPlan(ctx context.Context, r contract.SetPlanRequestObject)
 			return contract.LessonPlan{}, err
 		}
 		p.kept.Version++
-		return h.planOut(ctx, p, studentplan.LivePlan{Plan: p.kept.Plan, Hand: p.kept.Hand})
+		return h.planOut(ctx, p, inlesson.LivePlan{Plan: p.kept.Plan, Hand: p.kept.Hand})
 	})
 	return contract.SetPlan200JSONResponse(out), err
 }
@@ -182,7 +183,7 @@ func (h *Handlers) PlanDay(ctx context.Context, r contract.PlanDayRequestObject)
 }
 
 // planOut is a plan as the contract has it.
-func (h *Handlers) planOut(ctx context.Context, p planned, live studentplan.LivePlan) (contract.LessonPlan, error) {
+func (h *Handlers) planOut(ctx context.Context, p planned, live inlesson.LivePlan) (contract.LessonPlan, error) {
 	n := p.Of().Names()
 	plan, by := live.Plan, live.Hand
 	out := contract.LessonPlan{

@@ -24,8 +24,10 @@ import (
 	"patientladder/core/library/instrument"
 	"patientladder/core/planning/agenda"
 	"patientladder/core/planning/fromhome"
+	"patientladder/core/planning/lookback"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
+	"patientladder/core/planning/withfamily"
 	"patientladder/core/student/standing"
 	"patientladder/core/wording"
 	"patientladder/store"
@@ -71,23 +73,23 @@ func (h *Handlers) GetToday(ctx context.Context, r contract.GetTodayRequestObjec
 	for _, d := range days {
 		out.Week = append(out.Week, contract.DayCount{Day: answer.Date(d.Day), Lessons: d.Held()})
 	}
-	written, err := h.Store.StudioNotes(ctx, s.Tenant.ID, s.Now.AddDate(0, 0, -studentplan.NoteDays))
+	written, err := h.Store.StudioNotes(ctx, s.Tenant.ID, s.Now.AddDate(0, 0, -withfamily.NoteDays))
 	if err != nil {
 		return nil, err
 	}
-	notes := map[string][]studentplan.Note{}
+	notes := map[string][]withfamily.Note{}
 	for _, n := range open.OfThese(written, all) {
 		notes[n.Ladder] = append(notes[n.Ladder], n.Note)
 	}
 	for _, of := range notes {
-		out.Asked += studentplan.Waiting(of)
+		out.Asked += withfamily.Waiting(of)
 	}
 	everybody, err := h.Students(ctx, s, "")
 	if err != nil {
 		return nil, err
 	}
 	opened := open.ByLadder(everybody)
-	out.NotEntered = len(studentplan.AllUnentered(open.Plain(everybody)))
+	out.NotEntered = len(lookback.AllUnentered(open.Plain(everybody)))
 	var pupils []wording.Pupil
 	for _, l := range here.Lessons {
 		if !l.Held() {
@@ -166,17 +168,17 @@ func todayLesson(
 	student studentplan.Student,
 	l agenda.Lesson,
 	weeks []week.SetDays,
-	notes []studentplan.Note,
+	notes []withfamily.Note,
 	shown []fromhome.Thing,
 	day time.Time,
 ) contract.TodayLesson {
 	n := s.Names()
 	family, _ := instrument.FamilyOf(x.Row.Instrument)
 	out := contract.TodayLesson{
-		Student: answer.Student(x.Row, day), Lesson: answer.Became(l, student.Became(l.Lesson)), Working: []contract.WorkingBrief{},
+		Student: answer.Student(x.Row, day), Lesson: answer.Became(l, lookback.BecameOf(student, l.Lesson)), Working: []contract.WorkingBrief{},
 		Last: x.LastLesson, Signs: answer.Signs(n, x.Due),
 	}
-	if home, ok := student.Home(x.Home, weeks, notes, day); ok {
+	if home, ok := withfamily.HomeOf(student, x.Home, weeks, notes, day); ok {
 		home.Shown = shown
 		out.Home = contract.Home{
 			Days:      home.Days,

@@ -7,7 +7,7 @@ import (
 	"patientladder/api/contract"
 	"patientladder/api/open"
 	"patientladder/core/planning/agenda"
-	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/lookback"
 	"patientladder/core/wording"
 	"patientladder/store"
 )
@@ -26,11 +26,11 @@ func (h *Handlers) ListNotEntered(
 		return nil, err
 	}
 	here := open.ByLadder(opened)
-	waits := studentplan.AllUnentered(open.Plain(opened))
+	waits := lookback.AllUnentered(open.Plain(opened))
 	out := contract.NotEntered{Sentence: wording.NotEntered(len(waits)), Lessons: []contract.LessonDate{}}
 	for _, u := range waits {
 		pupil := s.Pupils([]store.Ladder{here[u.Student.Ladder].Row})[0]
-		out.Lessons = append(out.Lessons, answer.Became(agenda.Lesson{Pupil: pupil, Lesson: u.Lesson}, studentplan.NotEntered))
+		out.Lessons = append(out.Lessons, answer.Became(agenda.Lesson{Pupil: pupil, Lesson: u.Lesson}, lookback.NotEntered))
 	}
 	return contract.ListNotEntered200JSONResponse(out), nil
 }

@@ -14,6 +14,7 @@ import (
 	"patientladder/core/library/material"
 	"patientladder/core/notation/scorefile"
 	"patientladder/core/planning/curriculum"
+	"patientladder/core/planning/inweek"
 	"patientladder/core/planning/ladder"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/reading/analysis"
@@ -89,7 +90,7 @@ func (h *Handlers) AddMaterial(ctx context.Context, r contract.AddMaterialReques
 		if err != nil {
 			return nil, err
 		}
-		m = open.Described(m, &open.Score{Reading: studentplan.Reading{Piece: analysis.Of(sc, m.Instrument)}}, h.Demands)
+		m = open.Described(m, &open.Score{Reading: inweek.Reading{Piece: analysis.Of(sc, m.Instrument)}}, h.Demands)
 		if m.Title == "" {
 			m.Title = strings.TrimSuffix(n.FileName, path.Ext(n.FileName))
 		}

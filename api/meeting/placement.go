@@ -9,25 +9,26 @@ import (
 	"patientladder/api/open"
 	"patientladder/api/problem"
 	"patientladder/core/notation/engrave"
+	"patientladder/core/planning/placing"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/placement"
 	"patientladder/core/wording"
 )
 
 // placement is what is believed of a student, with the entry of one book moved by the teacher.
-func (h *Handlers) placement(ctx context.Context, s open.Student, book, entry string) (studentplan.Placement, error) {
+func (h *Handlers) placement(ctx context.Context, s open.Student, book, entry string) (placing.Placement, error) {
 	books, err := h.Books(ctx, s.Tenant.ID)
 	if err != nil {
-		return studentplan.Placement{}, err
+		return placing.Placement{}, err
 	}
 	horizon, err := h.Horizon(ctx, s.Of())
 	if err != nil {
-		return studentplan.Placement{}, err
+		return placing.Placement{}, err
 	}
-	return s.Placement(books, horizon.Model, map[string]string{book: entry}), nil
+	return placing.Of(s.Student, books, horizon.Model, map[string]string{book: entry}), nil
 }
 
-func placementOut(s open.Student, p studentplan.Placement) contract.Placement {
+func placementOut(s open.Student, p placing.Placement) contract.Placement {
 	out := contract.Placement{
 		Sentence: wording.Placement(p, s.First()), Over: contract.PlacementOver(p.Over), Strands: []contract.PlacementStrand{},
 		Contradictions: []string{},
@@ -102,7 +103,7 @@ const (
 
 func question(s open.Student, q placement.Tree) contract.PlacementQuestion {
 	x, _ := s.Skills.Get(q.Skill.ID)
-	task := s.Task(q.Skill.ID)
+	task := placing.TaskFor(s.Student, q.Skill.ID)
 	out := contract.PlacementQuestion{
 		Skill: x.ID, Name: x.Name, How: contract.PlacementQuestionHow(task.How), Say: s.Words.Text(wording.Asks(task, x)),
 		Why: wording.WhyAsked(q.Question), Heard: task.Heard, Following: []contract.PlacementThen{},
@@ -138,7 +139,7 @@ func (h *Handlers) AcceptPlacement(
 	if err != nil {
 		return nil, err
 	}
-	accepted, ok := s.Accept(p, r.Body.Book, studentplan.RouteKind(r.Body.Route))
+	accepted, ok := placing.Accept(s.Student, p, r.Body.Book, placing.RouteKind(r.Body.Route))
 	if !ok {
 		return nil, problem.Invalid("There is no such way into this book any more. Look at the ways again.")
 	}

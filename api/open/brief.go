@@ -6,6 +6,7 @@ import (
 	"errors"
 	"time"
 
+	"patientladder/core/planning/brief"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
 	"patientladder/store"
@@ -13,7 +14,7 @@ import (
 
 // Briefed is a student of a studio with what its pages need.
 type Briefed struct {
-	studentplan.Brief
+	brief.Brief
 	Row store.Ladder
 }
 
@@ -53,21 +54,21 @@ func (s Student) briefKey(h Horizon, weeks map[time.Time]int64) Key {
 }
 
 // brief computes it anew, and keeps it.
-func (d *Loader) brief(ctx context.Context, s Studio, h Horizon, l store.Ladder, key string) (studentplan.Brief, error) {
+func (d *Loader) brief(ctx context.Context, s Studio, h Horizon, l store.Ladder, key string) (brief.Brief, error) {
 	x, err := d.Open(ctx, s, l)
 	if err != nil {
-		return studentplan.Brief{}, err
+		return brief.Brief{}, err
 	}
 	placed, err := d.Store.Rungs(ctx, s.Tenant.ID, l.ID)
 	if err != nil {
-		return studentplan.Brief{}, err
+		return brief.Brief{}, err
 	}
 	a := x.Look(h, placed, studentplan.Options{Near: true})
 	w, err := d.Week(ctx, a, time.Time{})
 	if err != nil {
-		return studentplan.Brief{}, err
+		return brief.Brief{}, err
 	}
-	out := a.Brief(w.Week)
+	out := brief.Of(&a.StudentOutlook, w.Week)
 	body, err := json.Marshal(out)
 	if err != nil {
 		return out, err

@@ -9,8 +9,8 @@ import (
 	"github.com/oklog/ulid/v2"
 
 	"patientladder/core/planning/athome"
-	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
+	"patientladder/core/planning/withfamily"
 	"patientladder/core/wording"
 	"patientladder/store"
 )
@@ -56,7 +56,7 @@ type Letter struct {
 // Announce are the messages of a letter, one to each who is written to; none where the family wishes none. They wait
 // for the end of the quiet hours, or for Monday.
 func (d *Loader) Announce(ctx context.Context, s Student, f store.Family, l Letter) ([]store.Message, error) {
-	if f.Mail == studentplan.NoMail {
+	if f.Mail == withfamily.NoMail {
 		return nil, nil
 	}
 	to, err := d.Recipients(ctx, s.Tenant.ID, s.Ladder, f)
@@ -85,9 +85,9 @@ func (d *Loader) Announce(ctx context.Context, s Student, f store.Family, l Lett
 	if at.IsZero() {
 		wish := f.Mail
 		if l.Kind != store.AboutWeek {
-			wish = studentplan.EachWeek
+			wish = withfamily.EachWeek
 		}
-		at = studentplan.SendAt(s.Now.In(s.Zone), wish)
+		at = withfamily.SendAt(s.Now.In(s.Zone), wish)
 	}
 	var out []store.Message
 	for _, address := range to {
@@ -121,7 +121,7 @@ func (d *Loader) WeekMessages(
 	if err != nil || !f.Remind {
 		return out, err
 	}
-	for _, r := range s.Reminders(plan) {
+	for _, r := range withfamily.Reminders(s.Student.Studio, plan) {
 		more, err := d.Announce(
 			ctx,
 			s,

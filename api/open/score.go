@@ -6,7 +6,7 @@ import (
 	"patientladder/core/library/instrument"
 	"patientladder/core/library/material"
 	"patientladder/core/notation/scorefile"
-	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/inweek"
 	"patientladder/core/reading/analysis"
 	"patientladder/core/reading/demand"
 	"patientladder/core/reading/overrule"
@@ -15,7 +15,7 @@ import (
 
 // Score is the score of a material as it is read: with what the teacher set.
 type Score struct {
-	studentplan.Reading
+	inweek.Reading
 	Format scorefile.Format
 	File   store.ScoreFile
 	Own    []overrule.Overruling
@@ -54,8 +54,8 @@ func (d *Loader) ReadAnew(ctx context.Context, s store.Studio, m material.Materi
 }
 
 // Reader reads scores of a studio for planning.
-func (d *Loader) Reader(ctx context.Context, s store.Studio) studentplan.Read {
-	return func(m material.Material) (*studentplan.Reading, error) {
+func (d *Loader) Reader(ctx context.Context, s store.Studio) inweek.Read {
+	return func(m material.Material) (*inweek.Reading, error) {
 		o, err := d.Read(ctx, s, m)
 		if err != nil || o == nil {
 			return nil, err

@@ -4,6 +4,7 @@ import (
 	"context"
 	"time"
 
+	"patientladder/core/planning/inweek"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
 	"patientladder/core/student/standing"
@@ -12,7 +13,7 @@ import (
 
 // Week is a week of practice with what was kept of it.
 type Week struct {
-	studentplan.Week
+	inweek.Week
 	Kept store.PracticeWeek
 }
 
@@ -34,20 +35,20 @@ func (d *Loader) Solve(ctx context.Context, a Ahead, kept store.PracticeWeek) (W
 	if err != nil {
 		return Week{Kept: kept}, err
 	}
-	w, err := a.Week(kept.Start, kept.Hand, before, d.Reader(ctx, a.Tenant))
+	w, err := inweek.Lay(&a.StudentOutlook, kept.Start, kept.Hand, before, d.Reader(ctx, a.Tenant))
 	return Week{w, kept}, err
 }
 
 // Before is what the latest week before a day left, and what these reports show of it.
-func (d *Loader) Before(ctx context.Context, s Student, reports []standing.Report, day time.Time) (studentplan.Before, error) {
+func (d *Loader) Before(ctx context.Context, s Student, reports []standing.Report, day time.Time) (inweek.Before, error) {
 	published, err := d.Store.WeekBefore(ctx, s.Tenant.ID, s.Ladder, day)
-	return s.Before(SetWeeks(s.Student, published), reports, day), err
+	return inweek.BeforeOf(s.Student, SetWeeks(s.Student, published), reports, day), err
 }
 
 // Review says how learned pieces are kept, with the share of review of the week that is practised now.
-func (d *Loader) Review(ctx context.Context, a Ahead) (studentplan.ReviewState, error) {
+func (d *Loader) Review(ctx context.Context, a Ahead) (inweek.ReviewState, error) {
 	w, err := d.Week(ctx, a, time.Time{})
-	return a.ReviewState(w.Week), err
+	return inweek.ReviewOf(a.StudentOutlook.Student, w.Week), err
 }
 
 // SetWeeks are published weeks as their days fall now.

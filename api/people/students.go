@@ -11,6 +11,7 @@ import (
 	"patientladder/api/open"
 	"patientladder/api/problem"
 	"patientladder/core/base/civil"
+	"patientladder/core/planning/placing"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/consent"
 	"patientladder/core/student/person"
@@ -71,7 +72,7 @@ func (h *Handlers) AddStudent(ctx context.Context, r contract.AddStudentRequestO
 		if err := h.Store.AddPerson(ctx, b.Tenant.ID, p, l); err != nil || n.Source == "" {
 			return err
 		}
-		return h.Store.PlaceRungs(ctx, b.Tenant.ID, l.ID, studentplan.OfBook(b.Library, n.Source, l.Instrument))
+		return h.Store.PlaceRungs(ctx, b.Tenant.ID, l.ID, placing.OfBook(b.Library, n.Source, l.Instrument))
 	})
 	return contract.AddStudent201JSONResponse(answer.Student(l, b.Today)), err
 }

@@ -9,6 +9,8 @@ import (
 	"patientladder/api/problem"
 	"patientladder/core/planning/ladder"
 	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/whatif"
+
 	weekplan "patientladder/core/planning/week"
 	"patientladder/core/reading/naming"
 	"patientladder/core/student/clearing"
@@ -164,7 +166,7 @@ func (h *Handlers) TryWay(ctx context.Context, r contract.TryWayRequestObject) (
 			return nil, err
 		}
 		var effects []string
-		for _, c := range studentplan.WayChanges(before, after) {
+		for _, c := range whatif.WayChanges(before, after) {
 			effects = append(effects, wording.WayChange(c))
 		}
 		if len(effects) > 0 {
@@ -175,8 +177,8 @@ func (h *Handlers) TryWay(ctx context.Context, r contract.TryWayRequestObject) (
 }
 
 // glance looks at a student with the week that is practised now.
-func (h *Handlers) glance(ctx context.Context, s open.Student, horizon open.Horizon, rungs []ladder.Placed) (studentplan.Glance, error) {
+func (h *Handlers) glance(ctx context.Context, s open.Student, horizon open.Horizon, rungs []ladder.Placed) (whatif.Glance, error) {
 	a := s.Look(horizon, rungs, studentplan.Options{Near: true})
 	w, err := h.Week(ctx, a, time.Time{})
-	return studentplan.Glance{StudentOutlook: &a.StudentOutlook, Week: w.Week}, err
+	return whatif.Glance{StudentOutlook: &a.StudentOutlook, Week: w.Week}, err
 }

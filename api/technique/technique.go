@@ -17,6 +17,7 @@ import (
 	"patientladder/api/lesson"
 	"patientladder/api/open"
 	"patientladder/core/library/instrument"
+	"patientladder/core/planning/inweek"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/reading/naming"
 	"patientladder/core/student/standing"
@@ -41,7 +42,7 @@ func (h *Handlers) GetTechnique(ctx context.Context, r contract.GetTechniqueRequ
 		return nil, err
 	}
 	out := contract.Technique{
-		Dose: wording.Often(tongue.Of(tongue.English), a.Practice(a.Today).Often()), Ladder: a.Ladder, Name: a.Name, Instrument: x.ID,
+		Dose: wording.Often(tongue.Of(tongue.English), inweek.Practice(a.StudentOutlook.Student, a.Today).Often()), Ladder: a.Ladder, Name: a.Name, Instrument: x.ID,
 		Now: []contract.TechniqueNow{}, Ahead: []contract.ExerciseAhead{}, Stairs: []contract.Stair{},
 		Proposed: []contract.NextExercise{}, CycleTypes: cycleTypes(x, a.Words),
 	}

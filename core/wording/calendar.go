@@ -9,7 +9,7 @@ import (
 	"patientladder/core/base/calendar"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/agenda"
-	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/withfamily"
 	"patientladder/core/reading/section"
 	"patientladder/core/student/person"
 )
@@ -162,8 +162,8 @@ func NotDone(err error) string {
 		{section.ErrNotSplit, "The piece is not split."},
 		{material.ErrMergeSelf, "A piece cannot be merged with itself."},
 		{material.ErrMergeSplit, "A piece that is split into sections cannot be merged. Join its sections first."},
-		{studentplan.ErrTreatWords, "Say what the treat is."},
-		{studentplan.ErrTreatFor, "Say for which piece the treat is, or for how many more."},
+		{withfamily.ErrTreatWords, "Say what the treat is."},
+		{withfamily.ErrTreatFor, "Say for which piece the treat is, or for how many more."},
 		{calendar.ErrNoLesson, "This lesson does not exist any more. Look at the calendar again."},
 		{calendar.ErrPast, "That day is over. Choose today or a later day; what happened is entered in the lesson itself."},
 		{calendar.ErrMinutes, fmt.Sprintf("A lesson lasts %d to %d minutes.", calendar.ShortestLesson, calendar.LongestLesson)},

@@ -8,7 +8,7 @@ import (
 	"patientladder/core/library/instrument"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/athome"
-	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/inweek"
 	"patientladder/core/planning/week"
 	"patientladder/core/reading/naming"
 	"patientladder/core/reading/reading"
@@ -46,7 +46,7 @@ type CardHand struct {
 }
 
 // HomeCard says a thing to do at home.
-func HomeCard(t tongue.Tongue, it week.Item, x studentplan.Shown, m material.Material, words naming.Words, first string) Card {
+func HomeCard(t tongue.Tongue, it week.Item, x inweek.Shown, m material.Material, words naming.Words, first string) Card {
 	c := Card{
 		Kind:  t.Say("kind." + string(it.Kind)),
 		Where: homeWhere(t, it, m),
@@ -98,7 +98,7 @@ func HomeCard(t tongue.Tongue, it week.Item, x studentplan.Shown, m material.Mat
 }
 
 // script names the text of a thing to do: by what it is and how the student reads.
-func script(it week.Item, x studentplan.Shown) string {
+func script(it week.Item, x inweek.Shown) string {
 	switch it.Kind {
 	case week.Look, week.Chunk:
 		if len(x.Say) == 0 {

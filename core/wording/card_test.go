@@ -7,7 +7,7 @@ import (
 
 	"patientladder/core/library/material"
 	"patientladder/core/planning/athome"
-	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/inweek"
 	"patientladder/core/planning/week"
 	"patientladder/core/reading/analysis"
 	"patientladder/core/reading/naming"
@@ -15,8 +15,8 @@ import (
 	"patientladder/core/wording/tongue"
 )
 
-func shown(c athome.Card) studentplan.Shown {
-	return studentplan.Shown{Card: c, Piece: &analysis.Piece{}}
+func shown(c athome.Card) inweek.Shown {
+	return inweek.Shown{Card: c, Piece: &analysis.Piece{}}
 }
 
 // What each is told follows from what is to be done, how the child reads, and who listens.
@@ -66,7 +66,7 @@ func TestWhatIsSaidOfEachThing(t *testing.T) {
 	plain := HomeCard(
 		en,
 		week.Item{Kind: week.Whole},
-		studentplan.Shown{Card: athome.Card{Gaps: []athome.Gap{athome.NoScore}}},
+		inweek.Shown{Card: athome.Card{Gaps: []athome.Gap{athome.NoScore}}},
 		m,
 		naming.Words{},
 		"Nell",

@@ -5,7 +5,9 @@ import (
 	"strings"
 
 	"patientladder/core/library/material"
+	"patientladder/core/planning/admission"
 	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/withfamily"
 	"patientladder/core/student/clearing"
 	"patientladder/core/student/studentlog"
 )
@@ -160,14 +162,14 @@ func focus(e *studentlog.Entry, m material.Material, s studentplan.Student) stri
 }
 
 // NotAdmitted says why an entry was not added.
-func (n Names) NotAdmitted(e studentplan.EntryError, s studentplan.Student) string {
+func (n Names) NotAdmitted(e admission.EntryError, s studentplan.Student) string {
 	m := n.Library[e.Entry.Material]
 	title := Quoted(m.Title)
 	day := e.Day.Format("Monday, 2 January")
 	switch e.Kind {
-	case studentplan.InTheFuture:
+	case admission.InTheFuture:
 		return fmt.Sprintf("This happened on %s, which has not come yet. Check the clock of this device.", DayAndYear(e.Entry.At))
-	case studentplan.BeforeTheTime:
+	case admission.BeforeTheTime:
 		if !s.Since.IsZero() {
 			return fmt.Sprintf(
 				"%s comes since %s; this was before, on %s. What was learned before goes under “Known before”.",
@@ -181,41 +183,41 @@ func (n Names) NotAdmitted(e studentplan.EntryError, s studentplan.Student) stri
 			Capital(DayAndYear(s.Local(e.Entry.At))),
 			s.First(),
 		)
-	case studentplan.NoSuchMaterial:
+	case admission.NoSuchMaterial:
 		return "This does not exist in your studio."
-	case studentplan.WrongPlayer:
+	case admission.WrongPlayer:
 		return OtherInstrument(m.Title, m.Instrument, s.Instrument)
-	case studentplan.BeyondTheEnd:
+	case admission.BeyondTheEnd:
 		return fmt.Sprintf("%s has %s; the spot reaches to bar %d.", title, Figures(m.Bars, "bar"), e.Entry.To)
-	case studentplan.NeverHad:
+	case admission.NeverHad:
 		return fmt.Sprintf("%s has never had %s: nothing was recorded.", s.Name, title)
-	case studentplan.NoSuchPoint:
+	case admission.NoSuchPoint:
 		return fmt.Sprintf("The mark is for a focus point that %s does not have. Open the lesson again.", title)
-	case studentplan.NoSuchFault:
+	case admission.NoSuchFault:
 		return fmt.Sprintf("This is not a fault of the %s.", s.Instrument)
-	case studentplan.NotOfStandard:
+	case admission.NotOfStandard:
 		return fmt.Sprintf("%q is not a point of the clearing standard.", e.Name)
-	case studentplan.NoSuchActivity:
+	case admission.NoSuchActivity:
 		return fmt.Sprintf("There is no way %d to practise %q.", e.Entry.Step, e.Name)
-	case studentplan.NoSuchSkill:
+	case admission.NoSuchSkill:
 		return fmt.Sprintf("%q is not a skill of the catalogue.", e.Name)
-	case studentplan.NotMine:
+	case admission.NotMine:
 		return "Only what was ticked here can be taken back."
-	case studentplan.NotYet:
+	case admission.NotYet:
 		return day + " has not come yet: practice is ticked when it is done."
-	case studentplan.TooLongAgo:
+	case admission.TooLongAgo:
 		return day + " is too long ago to be ticked; tell the teacher in the lesson."
-	case studentplan.NotSet:
+	case admission.NotSet:
 		return "This was not set for " + day + ". Open the page again."
-	case studentplan.EmptyNote:
+	case admission.EmptyNote:
 		return "Nothing is written yet."
-	case studentplan.LongNote:
-		return fmt.Sprintf("This is too long: at most %d letters. Nothing was sent.", studentplan.LongestNote)
-	case studentplan.NoSuchNote:
+	case admission.LongNote:
+		return fmt.Sprintf("This is too long: at most %d letters. Nothing was sent.", withfamily.LongestNote)
+	case admission.NoSuchNote:
 		return "This cannot be sent from here. Open the page again."
-	case studentplan.NoSuchLesson:
+	case admission.NoSuchLesson:
 		return "This lesson is not among those to come. Open the page again."
-	case studentplan.NoPiece:
+	case admission.NoPiece:
 		return "Only a piece can be chosen to be played first."
 	}
 	return Sentence(e.Err.Error()) // Malformed, NoSuchCycle

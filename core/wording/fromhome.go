@@ -6,7 +6,7 @@ import (
 	"strings"
 
 	"patientladder/core/planning/fromhome"
-	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/inweek"
 )
 
 // mostShown is how many things of a kind are named before the rest is counted.
@@ -92,16 +92,16 @@ func (n Names) HomeShowed(x fromhome.Thing) string {
 }
 
 // AfterHome says what comes of what home showed in the week after.
-func AfterHome(a studentplan.AfterHome) string {
+func AfterHome(a inweek.AfterHome) string {
 	if a.Aside {
 		return "does not count this week"
 	}
 	switch a.Effect {
-	case studentplan.LeftOutOfWeek:
+	case inweek.LeftOutOfWeek:
 		return "not set again; the next step comes earlier"
-	case studentplan.InHalves:
+	case inweek.InHalves:
 		return "comes first, in halves, one mark of the metronome slower"
-	case studentplan.OneMarkSlower:
+	case inweek.OneMarkSlower:
 		return "comes first, one mark of the metronome slower"
 	}
 	return ""

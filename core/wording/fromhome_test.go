@@ -6,9 +6,10 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"patientladder/core/planning/fromhome"
+	"patientladder/core/planning/inweek"
 	"patientladder/core/planning/lessonplan"
-	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
+	"patientladder/core/planning/withfamily"
 )
 
 // What home showed is named with its bars; a piece that came out alike as a whole is named once.
@@ -42,24 +43,24 @@ func TestWhatComesOfWhatHomeShowed(t *testing.T) {
 		return fromhome.Thing{Item: week.Item{Material: "fog", Bars: week.Bars{From: from, To: to}, Hand: hand}, Hard: 2, Short: 2, Days: 3, Outcome: o}
 	}
 	for _, c := range []struct {
-		of     studentplan.AfterHome
+		of     inweek.AfterHome
 		showed string
 		then   string
 	}{
 		{
-			studentplan.AfterHome{Thing: fog(7, 8, "left hand", fromhome.Hard), Effect: studentplan.InHalves},
+			inweek.AfterHome{Thing: fog(7, 8, "left hand", fromhome.Hard), Effect: inweek.InHalves},
 			"“Fog” bars 7–8, left hand: hard on two of three days", "comes first, in halves, one mark of the metronome slower",
 		},
 		{
-			studentplan.AfterHome{Thing: fog(7, 7, "", fromhome.Short), Effect: studentplan.OneMarkSlower},
+			inweek.AfterHome{Thing: fog(7, 7, "", fromhome.Short), Effect: inweek.OneMarkSlower},
 			"“Fog” bar 7: far fewer times than were set, on two of three days", "comes first, one mark of the metronome slower",
 		},
 		{
-			studentplan.AfterHome{Thing: fog(1, 2, "", fromhome.Easy), Effect: studentplan.LeftOutOfWeek},
+			inweek.AfterHome{Thing: fog(1, 2, "", fromhome.Easy), Effect: inweek.LeftOutOfWeek},
 			"“Fog” bars 1–2: done in full on all three days, and never hard", "not set again; the next step comes earlier",
 		},
 		{
-			studentplan.AfterHome{Thing: fog(1, 2, "", fromhome.Easy), Effect: studentplan.LeftOutOfWeek, Aside: true},
+			inweek.AfterHome{Thing: fog(1, 2, "", fromhome.Easy), Effect: inweek.LeftOutOfWeek, Aside: true},
 			"“Fog” bars 1–2: done in full on all three days, and never hard", "does not count this week",
 		},
 	} {
@@ -71,7 +72,7 @@ func TestWhatComesOfWhatHomeShowed(t *testing.T) {
 	require.Equal(t, "hard at home: hear it first", n.reason(lessonplan.Reason{Kind: lessonplan.HardAtHome, Material: "fog"}, lessonplan.Segment{}))
 	require.Equal(t, "not touched at home: ask about it", n.reason(lessonplan.Reason{Kind: lessonplan.LeftAtHome}, lessonplan.Segment{}))
 
-	h := studentplan.Home{Days: 6, Practised: 5, Fine: 25, Joyful: 2, Hard: 3, First: []string{"fog", "net", "gone"}}
+	h := withfamily.Home{Days: 6, Practised: 5, Fine: 25, Joyful: 2, Hard: 3, First: []string{"fog", "net", "gone"}}
 	require.Equal(t, "Practised on five of six days; joyful 2 times, fine 25 times and hard 3 times; played “Fog”, “The Net” and 1 more first", n.Home(h))
 	h.Shown = []fromhome.Thing{fog(7, 8, "", fromhome.Hard), fog(1, 2, "", fromhome.Going)}
 	require.Equal(t, "Practised on five of six days; hard: “Fog” bars 7–8, on two of three days; joyful 2 times; played “Fog”, “The Net” and 1 more first", n.Home(h))

@@ -6,8 +6,8 @@ import (
 	"strings"
 	"time"
 
-	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
+	"patientladder/core/planning/withfamily"
 	"patientladder/core/student/enjoyment"
 	"patientladder/core/wording/tongue"
 )
@@ -39,7 +39,7 @@ var balance = map[enjoyment.Kind]string{
 }
 
 // Home says what came from home.
-func (n Names) Home(h studentplan.Home) string {
+func (n Names) Home(h withfamily.Home) string {
 	var parts []string
 	switch {
 	case h.Days > 0 && h.More > 0:
@@ -59,7 +59,7 @@ func (n Names) Home(h studentplan.Home) string {
 		parts = append(parts, "also played “"+strings.Join(h.Also, "”, “")+"”")
 	}
 	for _, n := range h.Asked {
-		if n.Kind == studentplan.MoveLesson {
+		if n.Kind == withfamily.MoveLesson {
 			parts = append(parts, "asks to move a lesson: “"+n.Text+"”")
 			continue
 		}
@@ -70,7 +70,7 @@ func (n Names) Home(h studentplan.Home) string {
 
 // felt says which things were hard, short, left alone or easy; where nothing stands out, how it felt in counts; and what was
 // played first.
-func (n Names) felt(h studentplan.Home) (parts []string) {
+func (n Names) felt(h withfamily.Home) (parts []string) {
 	words := n.Showed(h.Shown)
 	counts := []struct {
 		n    int
@@ -103,28 +103,28 @@ func (n Names) felt(h studentplan.Home) (parts []string) {
 }
 
 // AtHome says what a family has before it today.
-func AtHome(t tongue.Tongue, d studentplan.AtHome) string {
+func AtHome(t tongue.Tongue, d withfamily.AtHome) string {
 	next := ""
 	if !d.NextLesson.IsZero() {
 		next = " " + t.Say("home.next", "day", t.Weekday(d.NextLesson))
 	}
 	switch d.Kind {
-	case studentplan.Practice:
+	case withfamily.Practice:
 		minutes := strconv.Itoa(int(d.Minutes + 0.5))
 		if d.Things == 1 {
 			return t.Say("home.practice.one", "minutes", minutes)
 		}
 		return t.Say("home.practice", "things", strconv.Itoa(d.Things), "minutes", minutes)
-	case studentplan.LessonDay:
+	case withfamily.LessonDay:
 		return t.Say("home.lesson")
-	case studentplan.LiesAhead:
+	case withfamily.LiesAhead:
 		return t.Say("home.ahead", "day", t.Weekday(d.Begins))
 	}
 	return t.Say("home."+string(d.Kind)) + next
 }
 
 // Path says how a material stands on the way so far.
-func Path(t tongue.Tongue, s studentplan.PathStep) string {
+func Path(t tongue.Tongue, s withfamily.PathStep) string {
 	switch {
 	case !s.Learned.IsZero():
 		return t.Say("path.learned", "month", t.Month(s.Learned), "year", s.Learned.Format("2006"))
@@ -178,11 +178,11 @@ func Watched(t tongue.Tongue, w *week.Watch) string {
 }
 
 // NoteSaid says when a family wrote something, and how it stands.
-func NoteSaid(t tongue.Tongue, n studentplan.Note, teacher string) string {
+func NoteSaid(t tongue.Tongue, n withfamily.Note, teacher string) string {
 	switch {
-	case n.Kind == studentplan.MoveLesson && n.Open():
+	case n.Kind == withfamily.MoveLesson && n.Open():
 		return t.Say("page.move.asked", "day", t.Day(n.Day), "teacher", teacher)
-	case n.Kind == studentplan.Question && n.Open():
+	case n.Kind == withfamily.Question && n.Open():
 		return t.Say("page.ask.sent", "day", t.Day(n.Day)) + " " + t.Say("page.ask.none")
 	}
 	return t.Say("page.ask.sent", "day", t.Day(n.Day))
@@ -195,7 +195,7 @@ func OtherPage(name, instrument string) string {
 }
 
 // NoteFrom says to the teacher when a family wrote something, and how it stands.
-func NoteFrom(n studentplan.Note, today time.Time) string {
+func NoteFrom(n withfamily.Note, today time.Time) string {
 	when := "on " + n.Day.Format("Monday, 2 January")
 	switch today.Sub(n.Day) {
 	case 0:
@@ -204,7 +204,7 @@ func NoteFrom(n studentplan.Note, today time.Time) string {
 		when = "yesterday"
 	}
 	switch {
-	case n.Kind == studentplan.AlsoPlayed:
+	case n.Kind == withfamily.AlsoPlayed:
 		return "Also played, " + when
 	case n.Open():
 		return "Asked " + when

@@ -6,11 +6,12 @@ import (
 
 	"patientladder/core/library/material"
 	"patientladder/core/library/titles"
-	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/placing"
+	"patientladder/core/planning/withfamily"
 )
 
 // KnownEffect says what entering what was known before changes.
-func (n Names) KnownEffect(e studentplan.KnownEffect, entries, made, rungs int) []string {
+func (n Names) KnownEffect(e placing.KnownEffect, entries, made, rungs int) []string {
 	if entries == 0 && rungs == 0 {
 		return []string{"Nothing new is chosen."}
 	}
@@ -124,7 +125,7 @@ func SkillMissing(skill, need string) string {
 }
 
 // Treat says when a treat is earned.
-func (n Names) Treat(t studentplan.Treat, earned bool, left int) string {
+func (n Names) Treat(t withfamily.Treat, earned bool, left int) string {
 	switch {
 	case t.Given:
 		return "had"

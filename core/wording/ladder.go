@@ -9,7 +9,7 @@ import (
 	"patientladder/core/planning/ladder"
 	"patientladder/core/planning/next"
 	"patientladder/core/planning/outlook"
-	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/whatif"
 	"patientladder/core/student/leap"
 )
 
@@ -100,36 +100,36 @@ func (n Names) NextAll(reasons []next.Reason) []string {
 }
 
 // Consequence says what another order changes.
-func (n Names) Consequence(c studentplan.Consequence) string {
+func (n Names) Consequence(c whatif.Consequence) string {
 	title := n.Title(c.Material)
 	switch c.Kind {
-	case studentplan.LeapChanged:
+	case whatif.LeapChanged:
 		if c.Worse {
 			return fmt.Sprintf("%s becomes a big jump: %s.", title, over(c.After, c.Reach))
 		}
 		return fmt.Sprintf("%s is no longer a big jump: %.1f instead of %.1f.", title, c.After, c.Before)
-	case studentplan.PreviewChanged:
+	case whatif.PreviewChanged:
 		if c.Worse {
 			return fmt.Sprintf("The preview of %s comes late: ready %s after %s begins.", n.Skills.Name(c.Skill), Counted(c.Late, "lesson"), title)
 		}
 		return fmt.Sprintf("%s is ready in time for %s.", Capital(n.Skills.Name(c.Skill)), title)
-	case studentplan.TargetChanged:
+	case whatif.TargetChanged:
 		return fmt.Sprintf("%s: the chance of %s goes from %s to %s.", c.Target, title, Percent(c.Before), Percent(c.After))
-	case studentplan.DateChanged:
+	case whatif.DateChanged:
 		return fmt.Sprintf("%s begins about %s instead of %s.", title, Day(c.To), Day(c.From))
 	}
 	return ""
 }
 
 // Order says why an order of rungs cannot be.
-func (n Names) Order(e studentplan.OrderError, instrument string) string {
+func (n Names) Order(e whatif.OrderError, instrument string) string {
 	m := n.Library[e.Material]
 	switch e.Kind {
-	case studentplan.Twice:
+	case whatif.Twice:
 		return fmt.Sprintf("%s stands there twice, at place %d.", Quoted(m.Title), e.Place)
-	case studentplan.OtherPlayer:
+	case whatif.OtherPlayer:
 		return OtherInstrument(m.Title, m.Instrument, instrument)
-	case studentplan.BegunAlready:
+	case whatif.BegunAlready:
 		return fmt.Sprintf("%s has been begun; its place is history.", Quoted(m.Title))
 	}
 	return "There is no such piece."

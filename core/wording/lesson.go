@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"patientladder/core/library/instrument"
+	"patientladder/core/planning/inlesson"
 	"patientladder/core/planning/lessonplan"
 	"patientladder/core/planning/signs"
 	"patientladder/core/planning/studentplan"
@@ -238,7 +239,7 @@ func (n Names) PlanChanges(changes []lessonplan.Change) []string {
 }
 
 // KeyPostponed says that the key of the week finds no room in a plan.
-func (n Names) KeyPostponed(l studentplan.Lesson) string {
+func (n Names) KeyPostponed(l inlesson.Lesson) string {
 	return fmt.Sprintf(
 		"No room for %s, the key of the week: the cycle slides, and it comes on %s.",
 		n.Words.Key(l.Key.Key.String()),

@@ -6,7 +6,7 @@ import (
 
 	"patientladder/core/base/civil"
 	"patientladder/core/planning/agenda"
-	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/lookback"
 )
 
 // NothingEntered says that nothing is known of a day.
@@ -21,13 +21,13 @@ func NotEntered(n int) string {
 }
 
 // Past says how many lessons were, or were found.
-func Past(all []studentplan.PastLesson, found int, searched bool) string {
+func Past(all []lookback.PastLesson, found int, searched bool) string {
 	taught, open := 0, 0
 	for _, p := range all {
 		switch p.State {
-		case studentplan.Taught:
+		case lookback.Taught:
 			taught++
-		case studentplan.NotEntered:
+		case lookback.NotEntered:
 			open++
 		}
 	}
@@ -42,15 +42,15 @@ func Past(all []studentplan.PastLesson, found int, searched bool) string {
 }
 
 // PastLesson says a lesson that was in one sentence.
-func (n Names) PastLesson(p studentplan.PastLesson) string {
+func (n Names) PastLesson(p lookback.PastLesson) string {
 	switch p.State {
-	case studentplan.NotEntered:
+	case lookback.NotEntered:
 		return "A lesson by the calendar; nothing of it was entered."
-	case studentplan.OnlyPlanned:
+	case lookback.OnlyPlanned:
 		return Capital(Counted(len(p.Entries), "entry")) + ", and no lesson."
-	case studentplan.WasMissed:
+	case lookback.WasMissed:
 		return "It did not take place."
-	case studentplan.WasCanceled:
+	case lookback.WasCanceled:
 		return LessonDate(agenda.Lesson{Lesson: p.Dated}) + "."
 	}
 	switch {
@@ -82,7 +82,7 @@ func LastTimeDay(day, today time.Time) string {
 
 // LastTime says what is to be known of the last lesson: what was played and cleared, the notes, what is open,
 // and what came from home since.
-func (n Names) LastTime(l studentplan.LastTime, home string) []string {
+func (n Names) LastTime(l lookback.LastTime, home string) []string {
 	out := []string{}
 	if len(l.Pieces) > 0 {
 		out = append(out, "Played "+n.Titles(l.Pieces[:min(len(l.Pieces), mostNames)])+more(len(l.Pieces)-mostNames)+".")

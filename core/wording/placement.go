@@ -6,14 +6,14 @@ import (
 
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
-	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/placing"
 	"patientladder/core/student/leap"
 	"patientladder/core/student/placement"
 	"patientladder/core/student/standing"
 )
 
 // Placement says how far a placement is, and when no book is there that could be begun.
-func Placement(p studentplan.Placement, first string) string {
+func Placement(p placing.Placement, first string) string {
 	said := howFar(p, first)
 	if len(p.Entries) == 0 && len(p.Belief.Skills()) > 0 {
 		said += " It cannot say where to begin: the library offers no book of two pieces or more for this instrument."
@@ -21,7 +21,7 @@ func Placement(p studentplan.Placement, first string) string {
 	return said
 }
 
-func howFar(p studentplan.Placement, first string) string {
+func howFar(p placing.Placement, first string) string {
 	answered := 0
 	for _, g := range p.Belief.Given() {
 		if g.Answer != placement.Left {
@@ -53,7 +53,7 @@ func isAre(n int, what string) string {
 }
 
 // Asks is what the teacher says to ask for a skill.
-func Asks(t studentplan.Task, s skill.Skill) string {
+func Asks(t placing.Task, s skill.Skill) string {
 	if t.Say != "" {
 		return t.Say
 	}
@@ -73,7 +73,7 @@ func WhyAsked(q placement.Question) string {
 }
 
 // HoleSoon says when a hole will be felt.
-func HoleSoon(h studentplan.Hole, lib material.Library) string {
+func HoleSoon(h placing.Hole, lib material.Library) string {
 	if len(h.Soon) == 0 {
 		return "Not needed soon."
 	}
@@ -85,7 +85,7 @@ func HoleSoon(h studentplan.Hole, lib material.Library) string {
 }
 
 // Entry says where a book would be entered, and while questions are left that it is so as far as is known.
-func Entry(e studentplan.BookEntry, over placement.Ends, lib material.Library) string {
+func Entry(e placing.BookEntry, over placement.Ends, lib material.Library) string {
 	text := entry(e, lib)
 	if over == "" {
 		return "As far as is known: " + strings.ToLower(text[:1]) + text[1:]
@@ -93,7 +93,7 @@ func Entry(e studentplan.BookEntry, over placement.Ends, lib material.Library) s
 	return text
 }
 
-func entry(e studentplan.BookEntry, lib material.Library) string {
+func entry(e placing.BookEntry, lib material.Library) string {
 	if e.At >= len(e.Pieces) {
 		return "No piece of it would be too new. Move the mark to begin somewhere all the same."
 	}
@@ -114,7 +114,7 @@ func entry(e studentplan.BookEntry, lib material.Library) string {
 }
 
 // entryRange says between which pieces the right entry lies; empty where the teacher chose it, or where nothing is in doubt.
-func entryRange(e studentplan.BookEntry, lib material.Library) string {
+func entryRange(e placing.BookEntry, lib material.Library) string {
 	switch {
 	case e.Chosen || e.Low >= e.High:
 		return ""
@@ -125,11 +125,11 @@ func entryRange(e studentplan.BookEntry, lib material.Library) string {
 }
 
 // RouteName names a way to begin.
-func RouteName(k studentplan.RouteKind) string {
+func RouteName(k placing.RouteKind) string {
 	switch k {
-	case studentplan.FillFirst:
+	case placing.FillFirst:
 		return "A little back"
-	case studentplan.FillBeside:
+	case placing.FillBeside:
 		return "Beside"
 	}
 	return "Go on"
@@ -139,7 +139,7 @@ func RouteName(k studentplan.RouteKind) string {
 const mostNamed = 4
 
 // Route says what a way to begin means.
-func Route(r studentplan.Route, lib material.Library, skills skill.Catalogue) string {
+func Route(r placing.Route, lib material.Library, skills skill.Catalogue) string {
 	names := func(ids []string) string {
 		var out []string
 		for _, id := range ids {
@@ -156,13 +156,13 @@ func Route(r studentplan.Route, lib material.Library, skills skill.Catalogue) st
 		lessons = Counted(r.High, "lesson")
 	}
 	switch r.Kind {
-	case studentplan.FillFirst:
+	case placing.FillFirst:
 		teach := "they teach"
 		if len(r.Fill) == 1 {
 			teach = "it teaches"
 		}
 		return fmt.Sprintf("%s first, %s: %s %s. %s", Capital(Counted(len(r.Fill), "earlier piece")), lessons, teach, names(r.Filled), step)
-	case studentplan.FillBeside:
+	case placing.FillBeside:
 		return fmt.Sprintf("The new pieces begin at once; %s goes along with each, for %s. %s", "an earlier one", lessons, step)
 	}
 	if len(r.Open) == 0 {
@@ -186,7 +186,7 @@ func Answered(a standing.Asked, skills skill.Catalogue) string {
 }
 
 // Needs says what of a book's requirements is there: “It takes 9 skills for granted: 6 are there, 2 open, and ties is missing.”
-func Needs(e studentplan.BookEntry, answered int, skills skill.Catalogue) string {
+func Needs(e placing.BookEntry, answered int, skills skill.Catalogue) string {
 	n := len(e.Granted)
 	if n == 0 {
 		return ""

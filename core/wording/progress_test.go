@@ -11,8 +11,8 @@ import (
 	"patientladder/core/planning/learning"
 	"patientladder/core/planning/meeting"
 	"patientladder/core/planning/progress"
-	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/studioyear"
+	"patientladder/core/planning/whatif"
 	"patientladder/core/student/standing"
 )
 
@@ -45,7 +45,7 @@ func term() progress.Report {
 	r.Habits = []progress.Habit{{Text: "soft thumb", Entry: "e4"}}
 	r.Review = progress.Review{Heard: 9, Learned: 5, Alive: 4}
 	r.Practice = progress.Practice{Set: 42, Practised: 37, Joyful: 3, Fine: 2}
-	r.Plans = []progress.Plan{{Target: studentplan.Target{Name: "Recital", Day: day(4, 20), Material: "gulls"}, Ready: true, Over: true}}
+	r.Plans = []progress.Plan{{Target: whatif.Target{Name: "Recital", Day: day(4, 20), Material: "gulls"}, Ready: true, Over: true}}
 	r.Stays = []progress.Stay{
 		{
 			Piece:  progress.Piece{Material: "net", Weeks: 9, State: standing.Working, BeginEntry: "e5"},
@@ -221,7 +221,7 @@ func TestProgressInWords(t *testing.T) {
 		[]string{planted(2, false, true), planted(1, true, false), planted(2, false, false)},
 	)
 	plan := func(p progress.Plan) string {
-		p.Target = studentplan.Target{Day: day(6, 1), Material: "fog"}
+		p.Target = whatif.Target{Day: day(6, 1), Material: "fog"}
 		return n.PlanCame(p)
 	}
 	require.Equal(

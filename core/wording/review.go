@@ -3,12 +3,12 @@ package wording
 import (
 	"fmt"
 
+	"patientladder/core/planning/inweek"
 	"patientladder/core/planning/review"
-	"patientladder/core/planning/studentplan"
 )
 
 // Review says how learned pieces are kept in the coming week.
-func Review(r studentplan.ReviewState) string {
+func Review(r inweek.ReviewState) string {
 	if r.Pieces == 0 {
 		return "Nothing is learned yet, so there is nothing to review"
 	}

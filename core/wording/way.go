@@ -3,8 +3,8 @@ package wording
 import (
 	"fmt"
 
-	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
+	"patientladder/core/planning/whatif"
 	"patientladder/core/reading/naming"
 	"patientladder/core/student/clearing"
 	"patientladder/core/student/setup"
@@ -37,28 +37,28 @@ func Switches(from, to way.Way) []Switch {
 }
 
 // WayChange says what another way does to one student, without a capital.
-func WayChange(c studentplan.WayChange) string {
+func WayChange(c whatif.WayChange) string {
 	switch c.Kind {
-	case studentplan.ReviewMinutes:
+	case whatif.ReviewMinutes:
 		return fmt.Sprintf("review %d → %s a week", c.From, Figures(c.To, "minute"))
-	case studentplan.ReviewPieces:
+	case whatif.ReviewPieces:
 		return fmt.Sprintf("%d → %s picked for review", c.From, Figures(c.To, "piece"))
-	case studentplan.FirstView:
+	case whatif.FirstView:
 		if c.HearFirst {
 			return "a piece opens with its sound"
 		}
 		return "a piece opens with the score"
-	case studentplan.HowReading:
+	case whatif.HowReading:
 		return "reads " + approaches[c.Approach]
-	case studentplan.FirstChunks:
+	case whatif.FirstChunks:
 		return fmt.Sprintf("first sections of %s instead of %d", Figures(c.To, "bar"), c.From)
-	case studentplan.LessonBites:
+	case whatif.LessonBites:
 		return fmt.Sprintf("%d → %s in the next lesson", c.From, Figures(c.To, "preview bite"))
-	case studentplan.LatePreviews:
+	case whatif.LatePreviews:
 		return fmt.Sprintf("%d → %s too late", c.From, Figures(c.To, "preview"))
-	case studentplan.CliffsAhead:
+	case whatif.CliffsAhead:
 		return fmt.Sprintf("%d → %s ahead", c.From, Figures(c.To, "big jump"))
-	case studentplan.StuckPieces:
+	case whatif.StuckPieces:
 		return fmt.Sprintf("%d → %s stuck", c.From, Figures(c.To, "piece"))
 	}
 	return ""

@@ -6,12 +6,12 @@ import (
 	"time"
 
 	"patientladder/core/library/material"
-	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/inweek"
 	"patientladder/core/planning/week"
 )
 
 // Week says a week of practice in one sentence.
-func Week(w studentplan.Week) string {
+func Week(w inweek.Week) string {
 	days := 0
 	for _, d := range w.Plan.Days {
 		if !d.Rest {

@@ -14,6 +14,7 @@ import (
 	"patientladder/core/planning/curriculum"
 	"patientladder/core/planning/fit"
 	"patientladder/core/planning/forecast"
+	"patientladder/core/planning/inweek"
 	"patientladder/core/planning/ladder"
 	"patientladder/core/planning/lessonplan"
 	"patientladder/core/planning/next"
@@ -23,6 +24,8 @@ import (
 	"patientladder/core/planning/signs"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
+	"patientladder/core/planning/whatif"
+	"patientladder/core/planning/withfamily"
 	"patientladder/core/reading/overrule"
 	"patientladder/core/student/enjoyment"
 	"patientladder/core/student/leap"
@@ -112,9 +115,9 @@ func TestTheSentencesOfADayAndOfAStudio(t *testing.T) {
 }
 
 func TestHowReviewStands(t *testing.T) {
-	require.Equal(t, "Nothing is learned yet, so there is nothing to review", Review(studentplan.ReviewState{}))
-	require.Equal(t, "Nothing is planned for the coming week", Review(studentplan.ReviewState{Pieces: 3}))
-	r := studentplan.ReviewState{Pieces: 3, Planned: true, Share: 0.36, Aim: 0.4, Weeks: 6, Starved: 2}
+	require.Equal(t, "Nothing is learned yet, so there is nothing to review", Review(inweek.ReviewState{}))
+	require.Equal(t, "Nothing is planned for the coming week", Review(inweek.ReviewState{Pieces: 3}))
+	r := inweek.ReviewState{Pieces: 3, Planned: true, Share: 0.36, Aim: 0.4, Weeks: 6, Starved: 2}
 	require.Equal(t, "Review: 36 % of the coming week (aim 40 %)", Review(r))
 	r.Share = 0.2
 	require.Equal(
@@ -191,30 +194,30 @@ func TestWhyThisRungIsNext(t *testing.T) {
 
 func TestWhatAnotherOrderWouldDo(t *testing.T) {
 	n := names(t)
-	for want, c := range map[string]studentplan.Consequence{
-		"“Fog” becomes a big jump: 3.0 (comfortable 2.0).":                                {Kind: studentplan.LeapChanged, Material: "fog", Worse: true, Before: 1, After: 3, Reach: 2},
-		"“Fog” is no longer a big jump: 1.0 instead of 3.0.":                              {Kind: studentplan.LeapChanged, Material: "fog", Before: 3, After: 1, Reach: 2},
-		"The preview of counting rests comes late: ready two lessons after “Fog” begins.": {Kind: studentplan.PreviewChanged, Material: "fog", Worse: true, Skill: "rests", Late: 2},
-		"Counting rests is ready in time for “Fog”.":                                      {Kind: studentplan.PreviewChanged, Material: "fog", Skill: "rests"},
-		"Recital: the chance of “Fog” goes from 80 % to 60 %.":                            {Kind: studentplan.TargetChanged, Material: "fog", Target: "Recital", Before: 0.8, After: 0.6},
-		"“Fog” begins about 9 June instead of 2 June.":                                    {Kind: studentplan.DateChanged, Material: "fog", From: day(time.June, 2), To: day(time.June, 9)},
+	for want, c := range map[string]whatif.Consequence{
+		"“Fog” becomes a big jump: 3.0 (comfortable 2.0).":                                {Kind: whatif.LeapChanged, Material: "fog", Worse: true, Before: 1, After: 3, Reach: 2},
+		"“Fog” is no longer a big jump: 1.0 instead of 3.0.":                              {Kind: whatif.LeapChanged, Material: "fog", Before: 3, After: 1, Reach: 2},
+		"The preview of counting rests comes late: ready two lessons after “Fog” begins.": {Kind: whatif.PreviewChanged, Material: "fog", Worse: true, Skill: "rests", Late: 2},
+		"Counting rests is ready in time for “Fog”.":                                      {Kind: whatif.PreviewChanged, Material: "fog", Skill: "rests"},
+		"Recital: the chance of “Fog” goes from 80 % to 60 %.":                            {Kind: whatif.TargetChanged, Material: "fog", Target: "Recital", Before: 0.8, After: 0.6},
+		"“Fog” begins about 9 June instead of 2 June.":                                    {Kind: whatif.DateChanged, Material: "fog", From: day(time.June, 2), To: day(time.June, 9)},
 	} {
 		require.Equal(t, want, n.Consequence(c))
 	}
 	require.Equal(
 		t,
 		"“Fog” stands there twice, at place 3.",
-		n.Order(studentplan.OrderError{Kind: studentplan.Twice, Material: "fog", Place: 3}, "piano"),
+		n.Order(whatif.OrderError{Kind: whatif.Twice, Material: "fog", Place: 3}, "piano"),
 	)
 	require.Equal(
 		t,
 		"“Fog” is for cello, and this ladder is for piano.",
-		n.Order(studentplan.OrderError{Kind: studentplan.OtherPlayer, Material: "fog"}, "piano"),
+		n.Order(whatif.OrderError{Kind: whatif.OtherPlayer, Material: "fog"}, "piano"),
 	)
 	require.Equal(
 		t,
 		"“Fog” has been begun; its place is history.",
-		n.Order(studentplan.OrderError{Kind: studentplan.BegunAlready, Material: "fog"}, "piano"),
+		n.Order(whatif.OrderError{Kind: whatif.BegunAlready, Material: "fog"}, "piano"),
 	)
 }
 
@@ -449,50 +452,50 @@ func TestWhatAnotherWeekHasOtherwise(t *testing.T) {
 
 func TestWhatComesFromHomeAndWhatAFamilyReads(t *testing.T) {
 	n := names(t)
-	require.Equal(t, "Nothing was reported from home", n.Home(studentplan.Home{Days: 5}))
+	require.Equal(t, "Nothing was reported from home", n.Home(withfamily.Home{Days: 5}))
 	require.Equal(
 		t,
 		"Practised on three of five days; joyful 2 times and hard 1 time; played “Fog” first",
-		n.Home(studentplan.Home{Practised: 3, Days: 5, Joyful: 2, Hard: 1, First: []string{"fog"}}),
+		n.Home(withfamily.Home{Practised: 3, Days: 5, Joyful: 2, Hard: 1, First: []string{"fog"}}),
 	)
 	require.Equal(
 		t,
 		"Also played “A sea song”; asks: “Which hand?”; asks to move a lesson: “Friday?”",
 		n.Home(
-			studentplan.Home{
+			withfamily.Home{
 				Days:  5,
 				Also:  []string{"A sea song"},
-				Asked: []studentplan.Note{{Kind: studentplan.Question, Text: "Which hand?"}, {Kind: studentplan.MoveLesson, Text: "Friday?"}},
+				Asked: []withfamily.Note{{Kind: withfamily.Question, Text: "Which hand?"}, {Kind: withfamily.MoveLesson, Text: "Friday?"}},
 			},
 		),
 	)
 	require.Equal(
 		t,
 		"Practised on five of five days and on one more",
-		n.Home(studentplan.Home{Practised: 5, Days: 5, More: 1}),
+		n.Home(withfamily.Home{Practised: 5, Days: 5, More: 1}),
 		"more than was set",
 	)
-	require.Equal(t, "Practised on two days; hard 1 time", n.Home(studentplan.Home{More: 2, Hard: 1}), "before anything was set")
+	require.Equal(t, "Practised on two days; hard 1 time", n.Home(withfamily.Home{More: 2, Hard: 1}), "before anything was set")
 	en, de := tongue.Of("en"), tongue.Of("de")
 	lesson := day(time.May, 11)
 	require.Equal(
 		t,
 		[]string{"Heute wird nicht geübt. Der nächste Unterricht ist am Montag.", "gelernt im Mai 2026"},
-		[]string{AtHome(de, studentplan.AtHome{Kind: studentplan.Rest, NextLesson: lesson}), Path(de, studentplan.PathStep{Learned: lesson})},
+		[]string{AtHome(de, withfamily.AtHome{Kind: withfamily.Rest, NextLesson: lesson}), Path(de, withfamily.PathStep{Learned: lesson})},
 	)
-	for want, d := range map[string]studentplan.AtHome{
-		"Nothing is set yet. The next lesson is on Monday.": {Kind: studentplan.NothingSet, NextLesson: lesson},
-		"Today: 2 things, about 9 min.":                     {Kind: studentplan.Practice, Things: 2, Minutes: 8.5, NextLesson: lesson},
-		"Lesson today, no practice.":                        {Kind: studentplan.LessonDay, NextLesson: lesson},
-		"No practice today. The next lesson is on Monday.":  {Kind: studentplan.Rest, NextLesson: lesson},
-		"The new week begins on Friday.":                    {Kind: studentplan.LiesAhead, NextLesson: lesson, Begins: day(time.May, 8)},
-		"This week is over. The next lesson is on Monday.":  {Kind: studentplan.Over, NextLesson: lesson},
+	for want, d := range map[string]withfamily.AtHome{
+		"Nothing is set yet. The next lesson is on Monday.": {Kind: withfamily.NothingSet, NextLesson: lesson},
+		"Today: 2 things, about 9 min.":                     {Kind: withfamily.Practice, Things: 2, Minutes: 8.5, NextLesson: lesson},
+		"Lesson today, no practice.":                        {Kind: withfamily.LessonDay, NextLesson: lesson},
+		"No practice today. The next lesson is on Monday.":  {Kind: withfamily.Rest, NextLesson: lesson},
+		"The new week begins on Friday.":                    {Kind: withfamily.LiesAhead, NextLesson: lesson, Begins: day(time.May, 8)},
+		"This week is over. The next lesson is on Monday.":  {Kind: withfamily.Over, NextLesson: lesson},
 	} {
 		require.Equal(t, want, AtHome(en, d))
 	}
-	require.Equal(t, "learned in May 2026", Path(en, studentplan.PathStep{Learned: lesson}))
-	require.Equal(t, "1 of 3 points secure", Path(en, studentplan.PathStep{Full: 1, Points: 3}))
-	require.Equal(t, "just begun", Path(en, studentplan.PathStep{}))
+	require.Equal(t, "learned in May 2026", Path(en, withfamily.PathStep{Learned: lesson}))
+	require.Equal(t, "1 of 3 points secure", Path(en, withfamily.PathStep{Full: 1, Points: 3}))
+	require.Equal(t, "just begun", Path(en, withfamily.PathStep{}))
 	words, why := Balance(
 		enjoyment.Balance{Kind: enjoyment.Quiet, From: enjoyment.Evidence{Practised: 20, Set: 28, Hard: 6, Fine: 1, Disliked: 2}},
 	)

@@ -21,10 +21,13 @@ import (
 	"patientladder/core/base/calendar"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/forecast"
+	"patientladder/core/planning/lookback"
 	"patientladder/core/planning/meeting"
 	"patientladder/core/planning/outlook"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
+	"patientladder/core/planning/whatif"
+	"patientladder/core/planning/withfamily"
 	"patientladder/core/student/memory"
 	"patientladder/core/student/standing"
 	"patientladder/core/student/studentlog"
@@ -40,7 +43,7 @@ type Input struct {
 	// Seen is what was cleared in the whole studio, each with the day on which it was.
 	Seen []Seen
 	// Targets are the dates to be ready for.
-	Targets []studentplan.Target
+	Targets []whatif.Target
 	Span    Span
 }
 
@@ -114,7 +117,7 @@ type Practice struct {
 
 // Plan is a date to be ready for, and what became of it.
 type Plan struct {
-	studentplan.Target
+	whatif.Target
 	// Ready says that the piece was polished by the day, Cleared that it was cleared.
 	Ready, Cleared bool
 	// Over says that the day is behind.
@@ -126,7 +129,7 @@ func Of(in Input) Progress {
 	p := Progress{Span: in.Span}
 	then := in.at(in.Span.To)
 	pieces := in.way()
-	for _, d := range in.LessonDays(in.Live) {
+	for _, d := range lookback.LessonDays(in.Student, in.Live) {
 		if in.Span.Has(d) {
 			p.Lessons = append(p.Lessons, d)
 		}
@@ -242,7 +245,7 @@ func (in Input) practice() Practice {
 	if yesterday := in.Today.AddDate(0, 0, -1); last.After(yesterday) {
 		last = yesterday
 	}
-	set := week.DaysSet(in.Set(in.Weeks), in.Span.From, last)
+	set := week.DaysSet(withfamily.SetDays(in.Student, in.Weeks), in.Span.From, last)
 	p := Practice{Set: len(set)}
 	days := map[string]bool{}
 	// One answer for each thing and day, from however many phones: the last one holds.

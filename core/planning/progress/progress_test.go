@@ -15,6 +15,7 @@ import (
 	"patientladder/core/planning/progress"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
+	"patientladder/core/planning/whatif"
 	"patientladder/core/student/leap"
 	"patientladder/core/student/standing"
 	"patientladder/core/student/studentlog"
@@ -432,11 +433,11 @@ func TestHabitsAndDates(t *testing.T) {
 	}
 	l.say(10, studentlog.Cleared, clears("fog"))
 	l.say(9, studentlog.Polished, clears("fog"))
-	target := func(id, name string, d time.Time) studentplan.Target {
-		return studentplan.Target{ID: id, Name: name, Day: d, Material: id}
+	target := func(id, name string, d time.Time) whatif.Target {
+		return whatif.Target{ID: id, Name: name, Day: d, Material: id}
 	}
 	targets := func(in *progress.Input) {
-		in.Targets = []studentplan.Target{
+		in.Targets = []whatif.Target{
 			target("tide", "Recital", day(-1)),
 			target("fog", "Summer", day(9)),
 			target("fog", "Before", day(10)),

@@ -50,7 +50,7 @@ func (s Student) Ahead(h Horizon, placed []ladder.Placed, o Options) StudentOutl
 	a.Outlook = outlook.Of(outlook.Input{
 		Student: s.Ladder, Standing: s.Standing, Library: s.Library, Placed: placed, Skills: s.Skills, Leap: s.Policy.Standing.Leap,
 		Preview: s.Policy.Preview, Model: h.Model, Lessons: a.Lessons, PerWeek: table.PerWeek(from), Breaks: table.Breaks(), Day: s.Today,
-		Near: o.Near, ReadingFrom: s.readingFrom(a.Lessons),
+		Near: o.Near, ReadingFrom: s.ReadingFrom(a.Lessons),
 	})
 	if !a.Lessons.Any() {
 		a.Outlook = a.Outlook.Undated()
@@ -59,8 +59,8 @@ func (s Student) Ahead(h Horizon, placed []ladder.Placed, o Options) StudentOutl
 	return a
 }
 
-// readingFrom is the lesson, from 0 for the next one, in which the reading strand may begin.
-func (s Student) readingFrom(lessons *calendar.Lessons) int {
+// ReadingFrom is the lesson, from 0 for the next one, in which the reading strand may begin.
+func (s Student) ReadingFrom(lessons *calendar.Lessons) int {
 	if s.Standing.FirstLesson.IsZero() {
 		return s.Policy.ReadingAfter
 	}

@@ -1,4 +1,4 @@
-package studentplan
+package studentplan_test
 
 import (
 	"fmt"
@@ -10,6 +10,8 @@ import (
 	"patientladder/core/library/material"
 	"patientladder/core/planning/forecast"
 	"patientladder/core/planning/ladder"
+	"patientladder/core/planning/plantest"
+	"patientladder/core/planning/studentplan"
 )
 
 // A student with 0, 1, 2, 3 and 5 cleared pieces in a studio of nobody else: before the third no range and no date is said;
@@ -18,21 +20,21 @@ func TestWhenItIsTooEarlyToSay(t *testing.T) {
 	var got []string
 	for _, n := range []int{0, 1, 2, 3, 5} {
 		lib := []material.Material{
-			piece("now", material.Method, "ties"),
-			piece("next", material.Method, "pulse"),
-			piece("last", material.Method, "plain"),
+			plantest.Piece("now", material.Method, "ties"),
+			plantest.Piece("next", material.Method, "pulse"),
+			plantest.Piece("last", material.Method, "plain"),
 		}
 		title := material.Material{ID: "title", Title: "A title alone", Strand: material.Method, Instrument: "piano"}
-		s := pupil(t, append(lib, title)...)
+		s := plantest.Pupil(t, append(lib, title)...)
 		var seen []forecast.Observation
 		for i := range n {
-			m := piece(fmt.Sprint("old", i), material.Method, "pulse")
+			m := plantest.Piece(fmt.Sprint("old", i), material.Method, "pulse")
 			s.Library[m.ID] = m
-			s.learned(m.ID, 20+7*i, 30)
+			plantest.Learned(s, m.ID, 20+7*i, 30)
 			seen = append(seen, forecast.Observation{Student: "L", Leap: 1, DistinctBars: 8, Weeks: 2})
 		}
-		s.working("now", 7)
-		a := s.Ahead(Horizon{Model: forecast.Fit(seen, forecast.DefaultPrior())}, s.place("now", "next", "title", "last"), Options{})
+		plantest.Working(s, "now", 7)
+		a := s.Ahead(studentplan.Horizon{Model: forecast.Fit(seen, forecast.DefaultPrior())}, plantest.Place(s, "now", "next", "title", "last"), studentplan.Options{})
 		said := a.Foreseen()
 		line := fmt.Sprintf("%d cleared:", n)
 		for _, rail := range a.View.Rails {
@@ -55,18 +57,18 @@ func TestWhenItIsTooEarlyToSay(t *testing.T) {
 
 // No date is said that lies more than a year and a half ahead.
 func TestNoDateIsSaidFarAhead(t *testing.T) {
-	s := pupil(t)
+	s := plantest.Pupil(t)
 	var seen []forecast.Observation
 	for range 30 {
 		seen = append(seen, forecast.Observation{Student: "L", Leap: 1, DistinctBars: 8, Weeks: 6})
 	}
 	var ids []string
 	for i := range 30 {
-		m := piece(fmt.Sprintf("p%02d", i), material.Method, "pulse")
+		m := plantest.Piece(fmt.Sprintf("p%02d", i), material.Method, "pulse")
 		s.Library[m.ID] = m
 		ids = append(ids, m.ID)
 	}
-	a := s.Ahead(Horizon{Model: forecast.Fit(seen, forecast.DefaultPrior())}, s.place(ids...), Options{})
+	a := s.Ahead(studentplan.Horizon{Model: forecast.Fit(seen, forecast.DefaultPrior())}, plantest.Place(s, ids...), studentplan.Options{})
 	last := time.Time{}
 	said := a.Foreseen()
 	for id := range said {
@@ -76,13 +78,13 @@ func TestNoDateIsSaidFarAhead(t *testing.T) {
 	}
 	require.Greater(t, len(said), 5)
 	require.Less(t, len(said), 30)
-	require.False(t, last.After(monday.AddDate(0, 0, 7*farthest)))
+	require.False(t, last.After(plantest.Monday.AddDate(0, 0, 7*78)))
 }
 
 // Who is ready: of a piece that nobody knows it says so, after those who could reach a known one.
 func TestNobodyIsReadyForWhatNobodyKnows(t *testing.T) {
-	s := pupil(t)
+	s := plantest.Pupil(t)
 	r := s.ReadyFor(material.Material{ID: "title", Title: "A title alone", Instrument: "piano"})
-	require.Equal(t, NotKnown, r.Kind)
+	require.Equal(t, studentplan.NotKnown, r.Kind)
 	require.Zero(t, r.Leap.Ready)
 }

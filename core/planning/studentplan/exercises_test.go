@@ -1,4 +1,4 @@
-package studentplan
+package studentplan_test
 
 import (
 	"fmt"
@@ -10,8 +10,11 @@ import (
 	"patientladder/core/base/calendar"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/forecast"
+	"patientladder/core/planning/inlesson"
 	"patientladder/core/planning/ladder"
 	"patientladder/core/planning/lessonplan"
+	"patientladder/core/planning/plantest"
+	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/leap"
 	"patientladder/core/student/standing"
 	"patientladder/core/student/studentlog"
@@ -19,17 +22,17 @@ import (
 )
 
 func TestProgressIsWhatStandsOnTheLadder(t *testing.T) {
-	s := pupil(
+	s := plantest.Pupil(
 		t,
-		exerciseOf("c", "scale/apart/C/major/-"),
-		exerciseOf("g", "scale/apart/G/major/-"),
-		exerciseOf("d", "scale/apart/D/major/-"),
-		piece("song", material.Method),
+		plantest.ExerciseOf("c", "scale/apart/C/major/-"),
+		plantest.ExerciseOf("g", "scale/apart/G/major/-"),
+		plantest.ExerciseOf("d", "scale/apart/D/major/-"),
+		plantest.Piece("song", material.Method),
 	)
-	s.learned("c", 9, 9)
-	s.working("g", 9)
-	s.working("d", 8).State = standing.Resting
-	s.learned("song", 9, 9)
+	plantest.Learned(s, "c", 9, 9)
+	plantest.Working(s, "g", 9)
+	plantest.Working(s, "d", 8).State = standing.Resting
+	plantest.Learned(s, "song", 9, 9)
 	s.Standing.Ability.Skills["thumb"] = leap.Evidence{Shown: true}
 	p := s.Progress()
 	require.Equal(t, []string{"scale/apart/C/major/-"}, p.Cleared)
@@ -41,58 +44,58 @@ func TestProgressIsWhatStandsOnTheLadder(t *testing.T) {
 // The exercise of the cycle comes first, then the staircases on which the student stands, then new ones; what
 // stands ahead already is not proposed again, and no more than three are.
 func TestWhichExercisesAreProposed(t *testing.T) {
-	s := pupil(
+	s := plantest.Pupil(
 		t,
-		exerciseOf("five", "five-finger/parallel/C/major-five-finger/-"),
-		exerciseOf("ahead", "five-finger/parallel/G/major-five-finger/-"),
+		plantest.ExerciseOf("five", "five-finger/parallel/C/major-five-finger/-"),
+		plantest.ExerciseOf("ahead", "five-finger/parallel/G/major-five-finger/-"),
 	)
-	s.learned("five", 30, 30)
-	kept := cycle("C")
+	plantest.Learned(s, "five", 30, 30)
+	kept := plantest.Cycle("C")
 	s.Standing.Cycle = &kept
-	ids := func(a *StudentOutlook) (out []string) {
+	ids := func(a *studentplan.StudentOutlook) (out []string) {
 		stairs, _, _ := a.Stairs()
 		for _, p := range a.ProposedExercises(stairs) {
 			out = append(out, p.Exercise.ID())
 		}
 		return out
 	}
-	all := ids(s.ahead())
+	all := ids(plantest.Ahead(s))
 	require.Equal(
 		t,
 		[]string{"scale/apart/C/major/-", "five-finger/parallel/G/major-five-finger/-", "rhythm-study/right/-/-/walk"},
 		all,
 		"C was not begun in two lessons and is the key of this week; then the staircase that was begun, then a new one",
 	)
-	a := s.ahead("ahead")
-	require.Equal(t, []Placed{{"ahead", a.ExercisesAhead()[0].Exercise}}, a.ExercisesAhead())
+	a := plantest.Ahead(s, "ahead")
+	require.Equal(t, []studentplan.Placed{{"ahead", a.ExercisesAhead()[0].Exercise}}, a.ExercisesAhead())
 	require.NotContains(t, ids(a), "five-finger/parallel/G/major-five-finger/-")
 	s.Standing.Cycle = nil
-	able := pupil(t)
+	able := plantest.Pupil(t)
 	for _, skill := range []string{"contrary-motion", "hands-together", "beyond-five", "hands-in-turn", "scale-runs", "thumb-under", "over-the-thumb"} {
 		able.Standing.Ability.Skills[skill] = leap.Evidence{Shown: true}
 	}
 	open := 0
-	stairs, _, _ := able.ahead().Stairs()
+	stairs, _, _ := plantest.Ahead(able).Stairs()
 	for _, st := range stairs {
 		if st.Next != nil {
 			open++
 		}
 	}
 	require.Greater(t, open, 3)
-	require.Len(t, ids(able.ahead()), 3, "no more than three at once")
-	require.Equal(t, "five-finger/parallel/G/major-five-finger/-", ids(s.ahead())[0])
+	require.Len(t, ids(plantest.Ahead(able)), 3, "no more than three at once")
+	require.Equal(t, "five-finger/parallel/G/major-five-finger/-", ids(plantest.Ahead(s))[0])
 }
 
 // An exercise that cannot be heard in the week after its lesson says so.
 func TestAnExerciseThatIsHeardLater(t *testing.T) {
-	s := pupil(t)
+	s := plantest.Pupil(t)
 	p := exercise.Proposal{Reasons: []exercise.Reason{{Kind: exercise.FirstStep}}}
-	require.Equal(t, p, s.ahead().Proposal(p))
-	s.Holidays = []calendar.Holiday{holiday("half", 7, 7)}
-	a := s.Ahead(Horizon{Model: forecast.Fit(nil, forecast.DefaultPrior())}, nil, Options{})
+	require.Equal(t, p, plantest.Ahead(s).Proposal(p))
+	s.Holidays = []calendar.Holiday{plantest.Holiday("half", 7, 7)}
+	a := s.Ahead(studentplan.Horizon{Model: forecast.Fit(nil, forecast.DefaultPrior())}, nil, studentplan.Options{})
 	require.Equal(
 		t,
-		[]exercise.Reason{{Kind: exercise.FirstStep}, {Kind: exercise.HeardLater, Day: monday.AddDate(0, 0, 14)}},
+		[]exercise.Reason{{Kind: exercise.FirstStep}, {Kind: exercise.HeardLater, Day: plantest.Monday.AddDate(0, 0, 14)}},
 		a.Proposal(p).Reasons,
 	)
 	require.Len(t, p.Reasons, 1, "the proposal itself stays as it is")
@@ -100,11 +103,11 @@ func TestAnExerciseThatIsHeardLater(t *testing.T) {
 
 // Who comes every second week begins exercises as everybody does: the next lesson is a fortnight away, and no break.
 func TestAnExerciseOfWhoComesEverySecondWeek(t *testing.T) {
-	s := pupil(t, exerciseOf("c", "scale/apart/C/major/-"))
-	s.learned("c", 9, 9)
+	s := plantest.Pupil(t, plantest.ExerciseOf("c", "scale/apart/C/major/-"))
+	plantest.Learned(s, "c", 9, 9)
 	s.Profile.Lessons.Slots[0].Every = 2
 	next := func() (out []lessonplan.Segment) {
-		for _, c := range s.ahead().Lesson(monday, nil, nil).Candidates {
+		for _, c := range inlesson.Of(plantest.Ahead(s), plantest.Monday, nil, nil).Candidates {
 			if c.Kind == lessonplan.Begin && c.Exercise != "" {
 				out = append(out, c)
 			}
@@ -113,27 +116,27 @@ func TestAnExerciseOfWhoComesEverySecondWeek(t *testing.T) {
 	}
 	require.Equal(t, "scale/apart/G/major/-", next()[0].Exercise)
 	require.Nil(t, next()[0].Blocked)
-	stairs, _, _ := s.ahead().Stairs()
+	stairs, _, _ := plantest.Ahead(s).Stairs()
 	require.NotContains(
 		t,
-		s.ahead().ProposedExercises(stairs)[0].Reasons,
-		exercise.Reason{Kind: exercise.HeardLater, Day: monday.AddDate(0, 0, 14)},
+		plantest.Ahead(s).ProposedExercises(stairs)[0].Reasons,
+		exercise.Reason{Kind: exercise.HeardLater, Day: plantest.Monday.AddDate(0, 0, 14)},
 	)
-	s.Holidays = []calendar.Holiday{holiday("half", 14, 7)}
+	s.Holidays = []calendar.Holiday{plantest.Holiday("half", 14, 7)}
 	require.Equal(t, &lessonplan.Waiting{Kind: lessonplan.FarLesson, Count: 28}, next()[0].Blocked)
 }
 
 // One key has had its week, one slid because it was not begun and is this week's, one is worked at already; a missed lesson
 // and a holiday slide the rest.
 func TestACycleOverTheLessons(t *testing.T) {
-	s := pupil(t, exerciseOf("c", "scale/apart/C/major/-"), exerciseOf("a", "scale/apart/A/major/-"))
-	s.learned("c", 9, 9)
-	s.working("a", 1)
+	s := plantest.Pupil(t, plantest.ExerciseOf("c", "scale/apart/C/major/-"), plantest.ExerciseOf("a", "scale/apart/A/major/-"))
+	plantest.Learned(s, "c", 9, 9)
+	plantest.Working(s, "a", 1)
 	s.Standing.Missed = []string{"2026-05-18", "nonsense", "2027-12-06"}
-	s.Holidays = []calendar.Holiday{holiday("half", 28, 7)}
-	a := s.Ahead(Horizon{Model: forecast.Fit(nil, forecast.DefaultPrior())}, nil, Options{})
+	s.Holidays = []calendar.Holiday{plantest.Holiday("half", 28, 7)}
+	a := s.Ahead(studentplan.Horizon{Model: forecast.Fit(nil, forecast.DefaultPrior())}, nil, studentplan.Options{})
 	stairs := exercise.Climb(s.OnInstrument(), s.Progress(), exercise.Wish{})
-	c, err := a.Cycle(cycle("C"), stairs)
+	c, err := a.Cycle(plantest.Cycle("C"), stairs)
 	require.NoError(t, err)
 	var got []string
 	for _, w := range c.Weeks[:6] {
@@ -154,15 +157,15 @@ func TestACycleOverTheLessons(t *testing.T) {
 	now, ok := c.Now()
 	require.True(t, ok)
 	require.Equal(t, "scale/apart/G/major/-", now.Exercise.ID())
-	s.Today = monday.AddDate(1, 0, 0)
-	c, err = (&StudentOutlook{Student: *s, Horizon: a.Horizon}).Cycle(cycle("C"), stairs)
+	s.Today = plantest.Monday.AddDate(1, 0, 0)
+	c, err = (&studentplan.StudentOutlook{Student: *s, Horizon: a.Horizon}).Cycle(plantest.Cycle("C"), stairs)
 	require.NoError(t, err)
 	_, ok = c.Now()
 	require.False(t, ok, "it is over")
 }
 
 func TestACycleThatCannotBe(t *testing.T) {
-	s := pupil(t)
+	s := plantest.Pupil(t)
 	for says, c := range map[string]studentlog.Cycle{
 		`"song" is not taken through the keys on the piano`: {Type: "song"},
 		`there is no pass "blind"`:                          {Type: "scale", Step: "blind"},
@@ -171,12 +174,12 @@ func TestACycleThatCannotBe(t *testing.T) {
 		_, err := s.Round(c)
 		require.EqualError(t, err, says)
 	}
-	_, err := s.Round(cycle("H"))
+	_, err := s.Round(plantest.Cycle("H"))
 	require.ErrorContains(t, err, "is not a key")
-	broken := cycle("C")
+	broken := plantest.Cycle("C")
 	broken.From = "today"
 	s.Standing.Cycle = &broken
-	stairs, c, err := s.ahead().Stairs()
+	stairs, c, err := plantest.Ahead(s).Stairs()
 	require.EqualError(t, err, `"today" is not a day`)
 	require.Nil(t, c)
 	require.NotEmpty(t, stairs, "the staircases stand all the same")
@@ -185,22 +188,22 @@ func TestACycleThatCannotBe(t *testing.T) {
 		studentlog.Cycle{Type: "scale", Step: "apart", Kind: "major", From: "2026-05-04", First: "B"},
 		s.WholeCycle(studentlog.Cycle{First: "B"}),
 	)
-	require.Equal(t, cycle("C"), s.WholeCycle(cycle("C")), "what is set stays")
+	require.Equal(t, plantest.Cycle("C"), s.WholeCycle(plantest.Cycle("C")), "what is set stays")
 }
 
 // The keys of the atlas: through, worked at, and what comes next in each.
 func TestKeysOfAStudent(t *testing.T) {
-	s := pupil(
+	s := plantest.Pupil(
 		t,
-		exerciseOf("c", "scale/apart/C/major/-"),
-		exerciseOf("c2", "scale/together/C/major/-"),
-		exerciseOf("g", "scale/apart/G/major/-"),
+		plantest.ExerciseOf("c", "scale/apart/C/major/-"),
+		plantest.ExerciseOf("c2", "scale/together/C/major/-"),
+		plantest.ExerciseOf("g", "scale/apart/G/major/-"),
 	)
-	s.learned("c", 9, 9)
-	s.working("c2", 3)
-	s.working("g", 2)
+	plantest.Learned(s, "c", 9, 9)
+	plantest.Working(s, "c2", 3)
+	plantest.Working(s, "g", 2)
 	scales, _ := exercise.TypeOf("scale")
-	places, err := s.Round(cycle("C"))
+	places, err := s.Round(plantest.Cycle("C"))
 	require.NoError(t, err)
 	cells := s.Keys(scales, places[:3])
 	var got []string
@@ -208,13 +211,13 @@ func TestKeysOfAStudent(t *testing.T) {
 		got = append(got, fmt.Sprintf("%d %d %s", c.Through, c.Working, c.Next.ID()))
 	}
 	require.Equal(t, []string{"0 2 scale/together/C/major/-", "-1 0 scale/apart/G/major/-", "-1 -1 scale/apart/D/major/-"}, got)
-	a := s.Ahead(Horizon{Model: forecast.Fit(nil, forecast.DefaultPrior())}, []ladder.Placed{{Material: "g"}, {Material: "x"}}, Options{})
-	require.Equal(t, []string{"x"}, a.materialsAhead())
+	a := s.Ahead(studentplan.Horizon{Model: forecast.Fit(nil, forecast.DefaultPrior())}, []ladder.Placed{{Material: "g"}, {Material: "x"}}, studentplan.Options{})
+	require.Equal(t, []studentplan.Placed(nil), a.ExercisesAhead(), "what was begun lies not ahead, and a piece is no exercise")
 }
 
 func TestWhoKnowsKeys(t *testing.T) {
-	none := KeyCell{Through: -1, Working: -1}
-	begun, through := KeysOf([][]KeyCell{
+	none := studentplan.KeyCell{Through: -1, Working: -1}
+	begun, through := studentplan.KeysOf([][]studentplan.KeyCell{
 		{none, none}, {{Through: 0, Working: -1}, {Through: 2, Working: 3}, none}, {{Through: -1, Working: 0}}, {},
 	})
 	require.Equal(t, []int{2, 2}, []int{begun, through})

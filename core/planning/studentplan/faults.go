@@ -12,9 +12,9 @@ import (
 	"patientladder/core/technique/exercise"
 )
 
-// faultNamed is a fault by the name under which it was noted: one of the usual ones of beginners on the student's
+// FaultNamed is a fault by the name under which it was noted: one of the usual ones of beginners on the student's
 // instrument, or one of an exercise; known is false for none.
-func (s Student) faultNamed(id string) (usual setup.Fault, of exercise.Fault, known bool) {
+func (s Student) FaultNamed(id string) (usual setup.Fault, of exercise.Fault, known bool) {
 	for _, f := range setup.Faults(s.OnInstrument()) {
 		if f.ID == setup.SameFault(id) {
 			usual, known = f, true
@@ -32,7 +32,7 @@ func (s Student) faultNamed(id string) (usual setup.Fault, of exercise.Fault, kn
 
 // FaultText is a fault in words, by the id under which it was noted.
 func (s Student) FaultText(focus string) string {
-	usual, of, known := s.faultNamed(strings.TrimPrefix(focus, material.Fault))
+	usual, of, known := s.FaultNamed(strings.TrimPrefix(focus, material.Fault))
 	switch {
 	case usual.ID != "":
 		return usual.Name
@@ -54,7 +54,7 @@ type WatchedFault struct {
 // Watched is the fault that is looked after now, one at a time; nil for none.
 func (s Student) Watched() *WatchedFault {
 	for _, f := range s.Standing.Faults {
-		usual, of, known := s.faultNamed(f.Named)
+		usual, of, known := s.FaultNamed(f.Named)
 		if !known {
 			continue // of an instrument that is played no more
 		}
@@ -106,8 +106,8 @@ func (s Student) UsualFaults() (out []UsualFault) {
 	return out
 }
 
-// inLesson is a fault as the lesson sees it.
-func (w *WatchedFault) inLesson() *lessonplan.Fault {
+// InLesson is a fault as the lesson sees it.
+func (w *WatchedFault) InLesson() *lessonplan.Fault {
 	if w == nil {
 		return nil
 	}

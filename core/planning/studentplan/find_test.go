@@ -1,4 +1,4 @@
-package studentplan
+package studentplan_test
 
 import (
 	"fmt"
@@ -8,14 +8,15 @@ import (
 
 	"patientladder/core/library/material"
 	"patientladder/core/planning/curriculum"
+	"patientladder/core/planning/plantest"
 )
 
 func TestWhatALadderCouldGet(t *testing.T) {
-	retired := piece("retired", material.Method)
+	retired := plantest.Piece("retired", material.Method)
 	retired.Retired = true
-	part := piece("part", material.Method)
+	part := plantest.Piece("part", material.Method)
 	part.PartOf = "a"
-	s := pupil(t, inBook("a", 1), inBook("b", 2), piece("boat", material.Repertoire), retired, part)
+	s := plantest.Pupil(t, plantest.InBook("a", 1), plantest.InBook("b", 2), plantest.Piece("boat", material.Repertoire), retired, part)
 	kinds := func(search string) (out []string) {
 		for _, f := range s.Find(search, []curriculum.Source{{ID: "book", Title: "A book", Instrument: "piano"}, {ID: "c", Title: "A cello book", Instrument: "cello"}}, map[string]bool{"boat": true}) {
 			out = append(out, fmt.Sprintf("%s %s %v", f.Kind, f.ID, f.OnLadder))

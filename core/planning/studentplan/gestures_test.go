@@ -1,4 +1,4 @@
-package studentplan
+package studentplan_test
 
 import (
 	"testing"
@@ -7,7 +7,9 @@ import (
 
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
+	"patientladder/core/planning/inlesson"
 	"patientladder/core/planning/lessonplan"
+	"patientladder/core/planning/plantest"
 	"patientladder/core/student/leap"
 )
 
@@ -15,11 +17,11 @@ import (
 // gesture yet, and within a level nothing is gone through.
 func TestGesturesAtTheBeginningOfALevel(t *testing.T) {
 	level := func(id, unit string, order int) material.Material {
-		m := piece(id, material.Method, "plain")
+		m := plantest.Piece(id, material.Method, "plain")
 		m.SourceID, m.Source, m.Unit, m.Order = "B", "A book", unit, order
 		return m
 	}
-	s := pupil(t, level("last", "One", 1), level("first", "Two", 2), level("second", "Two", 3), piece("loose", material.Method, "plain"))
+	s := plantest.Pupil(t, level("last", "One", 1), level("first", "Two", 2), level("second", "Two", 3), plantest.Piece("loose", material.Method, "plain"))
 	var err error
 	s.Skills, err = skill.Parse([]byte(`[{"id":"plain","name":"plain"},
 		{"id":"roll","name":"rolling off","gesture":true,"instruments":["keyboard"]}, {"id":"sink","name":"sinking in","gesture":true}, {"id":"lift","name":"a brisk lift","gesture":true,"steps":["x","y"]},
@@ -35,9 +37,9 @@ func TestGesturesAtTheBeginningOfALevel(t *testing.T) {
 	for id, want := range map[string][]string{"last": {"roll", "sink"}, "first": {"roll", "sink"}, "second": nil, "loose": nil} {
 		require.Equal(t, want, s.Gestures(s.Library[id]), id)
 	}
-	s.learned("last", 7, 40)
-	a := s.ahead("last", "first", "second")
-	for _, c := range a.Lesson(monday, nil, nil).Candidates {
+	plantest.Learned(s, "last", 7, 40)
+	a := plantest.Ahead(s, "last", "first", "second")
+	for _, c := range inlesson.Of(a, plantest.Monday, nil, nil).Candidates {
 		if c.Kind == lessonplan.Begin {
 			require.Equal(t, []any{"first", []string{"roll", "sink"}}, []any{c.Material, c.Gestures})
 			return

@@ -109,17 +109,17 @@ func (s Student) ToHear(planned []string) []Heard {
 	return out
 }
 
-// starvedAfter is for how many days a learned piece may go without being played.
-func (s Student) starvedAfter() int { return s.Policy.Review.StarvedAfterDays }
+// StarvedAfter is for how many days a learned piece may go without being played.
+func (s Student) StarvedAfter() int { return s.Policy.Review.StarvedAfterDays }
 
 // Starved are the learned pieces that were not played for too long, the most faded first.
 func (s Student) Starved() []string {
-	return slices.DeleteFunc(s.Learned(), func(id string) bool { return !s.leftTooLong(id) })
+	return slices.DeleteFunc(s.Learned(), func(id string) bool { return !s.LeftTooLong(id) })
 }
 
-func (s Student) leftTooLong(id string) bool {
+func (s Student) LeftTooLong(id string) bool {
 	m := s.Standing.Materials[id]
-	return m.Played() && m.Unheard(s.Today) > s.starvedAfter()
+	return m.Played() && m.Unheard(s.Today) > s.StarvedAfter()
 }
 
 // ForWeek chooses the learned pieces for the minutes of the week that are meant for review.

@@ -1,4 +1,4 @@
-package studentplan
+package studentplan_test
 
 import (
 	"testing"
@@ -6,6 +6,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"patientladder/core/library/material"
+	"patientladder/core/planning/studentplan"
 )
 
 func TestTitlesThatNameAStudent(t *testing.T) {
@@ -17,12 +18,12 @@ func TestTitlesThatNameAStudent(t *testing.T) {
 	require.Equal(
 		t,
 		[]string{"A Farrow field", "MAREN’S song", "Maren Farrow", "Mo", "Waltz for Maren"},
-		NamedIn(lib, Profile{Name: "Maren J. Farrow", Called: "Mo"}),
+		studentplan.NamedIn(lib, studentplan.Profile{Name: "Maren J. Farrow", Called: "Mo"}),
 	)
-	require.Equal(t, []string{"王小明 的 歌"}, NamedIn(lib, Profile{Name: "王小明"}))
-	require.Empty(t, NamedIn(lib, Profile{Name: "Nell"}))
+	require.Equal(t, []string{"王小明 的 歌"}, studentplan.NamedIn(lib, studentplan.Profile{Name: "王小明"}))
+	require.Empty(t, studentplan.NamedIn(lib, studentplan.Profile{Name: "Nell"}))
 	lib["j"] = material.Material{ID: "j", Title: "Dance", Composer: "L. van Beethoven"}
-	require.Empty(t, NamedIn(lib, Profile{Name: "Odile Marchetti-Brandt van der Hoeven"}), "a small word is no name")
+	require.Empty(t, studentplan.NamedIn(lib, studentplan.Profile{Name: "Odile Marchetti-Brandt van der Hoeven"}), "a small word is no name")
 	lib["k"] = material.Material{ID: "k", Title: "For Brandt"}
-	require.Equal(t, []string{"For Brandt"}, NamedIn(lib, Profile{Name: "Odile Marchetti-Brandt van der Hoeven"}))
+	require.Equal(t, []string{"For Brandt"}, studentplan.NamedIn(lib, studentplan.Profile{Name: "Odile Marchetti-Brandt van der Hoeven"}))
 }

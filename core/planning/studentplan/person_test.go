@@ -1,4 +1,4 @@
-package studentplan
+package studentplan_test
 
 import (
 	"testing"
@@ -8,48 +8,50 @@ import (
 
 	"patientladder/core/base/calendar"
 	"patientladder/core/base/civil"
+	"patientladder/core/planning/plantest"
+	"patientladder/core/planning/studentplan"
 )
 
 func TestWhoeverLeftIsGone(t *testing.T) {
-	p := Profile{Until: monday.AddDate(0, 0, 7)}
-	require.False(t, p.Gone(monday))
-	require.True(t, p.Gone(monday.AddDate(0, 0, 7)))
-	require.False(t, Profile{}.Gone(monday))
+	p := studentplan.Profile{Until: plantest.Monday.AddDate(0, 0, 7)}
+	require.False(t, p.Gone(plantest.Monday))
+	require.True(t, p.Gone(plantest.Monday.AddDate(0, 0, 7)))
+	require.False(t, studentplan.Profile{}.Gone(plantest.Monday))
 }
 
 func TestHowAStudentIsCalled(t *testing.T) {
-	require.Equal(t, "Nell", Profile{Name: "Nell Farrow"}.First())
-	require.Equal(t, "Nelly", Profile{Name: "Nell Farrow", Called: "Nelly"}.First())
-	require.Equal(t, "李", Profile{Name: "李 小龙"}.First())
+	require.Equal(t, "Nell", studentplan.Profile{Name: "Nell Farrow"}.First())
+	require.Equal(t, "Nelly", studentplan.Profile{Name: "Nell Farrow", Called: "Nelly"}.First())
+	require.Equal(t, "李", studentplan.Profile{Name: "李 小龙"}.First())
 }
 
 // Where no lesson is in sight there are no dates: nobody knows when lessons go on.
 func TestNoDatesWithoutLessons(t *testing.T) {
-	s := pupil(t, piece("work", "method", "plain"), piece("next", "method", "pulse", "ties"))
-	s.working("work", 7)
-	require.NotEmpty(t, s.ahead("work", "next").When)
-	s.Profile.Lessons.Pauses = []calendar.Break{{From: monday, To: calendar.NoEnd}}
-	a := s.ahead("work", "next")
+	s := plantest.Pupil(t, plantest.Piece("work", "method", "plain"), plantest.Piece("next", "method", "pulse", "ties"))
+	plantest.Working(s, "work", 7)
+	require.NotEmpty(t, plantest.Ahead(s, "work", "next").When)
+	s.Profile.Lessons.Pauses = []calendar.Break{{From: plantest.Monday, To: calendar.NoEnd}}
+	a := plantest.Ahead(s, "work", "next")
 	require.Empty(t, a.When)
 	require.Empty(t, a.Plantings())
 	require.Empty(t, a.NextBites())
-	s.Profile.Lessons.Pauses[0].To = monday.AddDate(0, 0, 20)
-	low, _, _ := s.ahead("work", "next").Days(s.ahead("work", "next").When["work"].Clear)
-	require.False(t, low.Before(monday.AddDate(0, 0, 21)), "after the pause")
+	s.Profile.Lessons.Pauses[0].To = plantest.Monday.AddDate(0, 0, 20)
+	low, _, _ := plantest.Ahead(s, "work", "next").Days(plantest.Ahead(s, "work", "next").When["work"].Clear)
+	require.False(t, low.Before(plantest.Monday.AddDate(0, 0, 21)), "after the pause")
 }
 
 // Two lessons a week and one every second week: the forecast in lessons follows, the dates stay about where they were.
 func TestForecastsGoByTheCalendar(t *testing.T) {
 	clears := func(slots ...calendar.Slot) time.Time {
-		s := pupil(t, piece("work", "method", "plain"), piece("next", "method", "pulse"))
-		s.working("work", 7)
+		s := plantest.Pupil(t, plantest.Piece("work", "method", "plain"), plantest.Piece("next", "method", "pulse"))
+		plantest.Working(s, "work", 7)
 		s.Profile.Lessons.Slots = slots
-		a := s.ahead("work", "next")
+		a := plantest.Ahead(s, "work", "next")
 		_, median, _ := a.Days(a.When["next"].Clear)
 		return median
 	}
 	slot := func(day time.Weekday, every int) calendar.Slot {
-		return calendar.Slot{ID: day.String(), Weekday: day, StartsAt: 900, Minutes: 30, Every: every, From: monday.AddDate(0, 0, -28)}
+		return calendar.Slot{ID: day.String(), Weekday: day, StartsAt: 900, Minutes: 30, Every: every, From: plantest.Monday.AddDate(0, 0, -28)}
 	}
 	weekly, twice, second := clears(slot(time.Monday, 1)), clears(slot(time.Monday, 1), slot(time.Thursday, 1)), clears(slot(time.Monday, 2))
 	require.LessOrEqual(t, civil.Between(twice, weekly), 7)
@@ -60,19 +62,19 @@ func TestForecastsGoByTheCalendar(t *testing.T) {
 }
 
 func TestAge(t *testing.T) {
-	p := Profile{Born: time.Date(2016, 5, 5, 0, 0, 0, 0, time.UTC)}
-	require.Equal(t, 9, p.Age(monday))
-	require.Equal(t, 10, p.Age(monday.AddDate(0, 0, 1)), "the birthday")
-	require.Equal(t, 10, p.Age(monday.AddDate(0, 1, -3)), "another month, an earlier day")
-	require.Equal(t, 0, p.Age(monday.AddDate(-30, 0, 0)), "not born yet")
+	p := studentplan.Profile{Born: time.Date(2016, 5, 5, 0, 0, 0, 0, time.UTC)}
+	require.Equal(t, 9, p.Age(plantest.Monday))
+	require.Equal(t, 10, p.Age(plantest.Monday.AddDate(0, 0, 1)), "the birthday")
+	require.Equal(t, 10, p.Age(plantest.Monday.AddDate(0, 1, -3)), "another month, an earlier day")
+	require.Equal(t, 0, p.Age(plantest.Monday.AddDate(-30, 0, 0)), "not born yet")
 }
 
 func TestFirstPractice(t *testing.T) {
 	wednesdays := []calendar.Slot{{Weekday: time.Wednesday}}
-	days, minutes := FirstPractice(6, wednesdays)
+	days, minutes := studentplan.FirstPractice(6, wednesdays)
 	require.Equal(t, [7]bool{true, true, true, false, true, true, true}, days, "the lesson day is for the lesson")
 	require.Equal(t, 10, minutes)
-	_, minutes = FirstPractice(7, wednesdays)
+	_, minutes = studentplan.FirstPractice(7, wednesdays)
 	require.Equal(t, 20, minutes)
-	require.Equal(t, 6, Profile{Practises: days}.PracticeDays())
+	require.Equal(t, 6, studentplan.Profile{Practises: days}.PracticeDays())
 }

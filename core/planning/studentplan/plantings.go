@@ -43,7 +43,7 @@ func (a *StudentOutlook) Plantings() []Planting {
 		}
 		for _, step := range a.Plan.Steps {
 			if step.Skill == o.Skill {
-				p.Steps = append(p.Steps, PlantingStep{Step: step.Step, Day: a.Lessons.Day(step.Lesson), Due: a.dueOn(step)})
+				p.Steps = append(p.Steps, PlantingStep{Step: step.Step, Day: a.Lessons.Day(step.Lesson), Due: a.DueOn(step)})
 			}
 		}
 		out = append(out, p)
@@ -52,8 +52,8 @@ func (a *StudentOutlook) Plantings() []Planting {
 	return out
 }
 
-// dueOn is the last day for a step that comes after it; zero where it comes in time, or where the day has passed.
-func (a *StudentOutlook) dueOn(s preview.Step) time.Time {
+// DueOn is the last day for a step that comes after it; zero where it comes in time, or where the day has passed.
+func (a *StudentOutlook) DueOn(s preview.Step) time.Time {
 	if s.Due < 0 || s.Lesson <= s.Due {
 		return time.Time{}
 	}
@@ -123,7 +123,7 @@ func (a *StudentOutlook) PlantedBites() []week.Bite {
 			continue
 		}
 		b := week.Bite{Skill: id, Name: skill.Name, Words: skill.Steps[step-1]}
-		if e := a.biteExercise(id, step, a.needing(id)); e != nil {
+		if e := a.biteExercise(id, step, a.Needing(id)); e != nil {
 			b.Exercise, b.ExerciseID = e.Title(a.Words), e.ID()
 		}
 		out = append(out, b)
@@ -132,8 +132,8 @@ func (a *StudentOutlook) PlantedBites() []week.Bite {
 	return out
 }
 
-// needing is the first piece ahead that asks for a skill; empty for none.
-func (a *StudentOutlook) needing(skill string) string {
+// Needing is the first piece ahead that asks for a skill; empty for none.
+func (a *StudentOutlook) Needing(skill string) string {
 	for _, p := range a.Placed {
 		asks := func(d material.Demand) bool { return d.Skill == skill }
 		if !a.Begun(p.Material) && slices.ContainsFunc(a.Library[p.Material].Demands, asks) {

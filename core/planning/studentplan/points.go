@@ -18,8 +18,8 @@ func (s Student) pointsOn(id string) []material.FocusPoint {
 	return points
 }
 
-// openPoints are the focus points of a piece that have no full mark, in the teacher's words.
-func (s Student) openPoints(id string) (out []string) {
+// OpenPoints are the focus points of a piece that have no full mark, in the teacher's words.
+func (s Student) OpenPoints(id string) (out []string) {
 	for _, f := range s.pointsOn(id) {
 		if s.Standing.Materials[id].Marks[f.ID] != studentlog.Full {
 			out = append(out, f.Text)
@@ -28,8 +28,8 @@ func (s Student) openPoints(id string) (out []string) {
 	return out
 }
 
-// openOwnPoints are the student's own points that travel and have no full mark on a piece.
-func (s Student) openOwnPoints(id string) (out []string) {
+// OpenOwnPoints are the student's own points that travel and have no full mark on a piece.
+func (s Student) OpenOwnPoints(id string) (out []string) {
 	for _, f := range s.Standing.Travelling() {
 		if s.Standing.Materials[id].Marks[f.ID] != studentlog.Full {
 			out = append(out, f.Text)

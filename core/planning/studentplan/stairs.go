@@ -32,8 +32,8 @@ func (s Student) EarClimbed(first, last time.Time) (out []meeting.Climbed) {
 	return out
 }
 
-// stairDue is the step that a lesson has room for; nil for none, and for the very young, whose lessons are made of games.
-func (a *StudentOutlook) stairDue(day time.Time, age int) *lessonplan.Stair {
+// StairDue is the step that a lesson has room for; nil for none, and for the very young, whose lessons are made of games.
+func (a *StudentOutlook) StairDue(day time.Time, age int) *lessonplan.Stair {
 	if lessonplan.VeryYoung(age) {
 		return nil
 	}

@@ -1,4 +1,4 @@
-package studentplan
+package studentplan_test
 
 import (
 	"slices"
@@ -9,24 +9,25 @@ import (
 
 	"patientladder/core/planning/lessonplan"
 	"patientladder/core/planning/meeting"
+	"patientladder/core/planning/plantest"
 	"patientladder/core/student/standing"
 )
 
 // A lesson has the line of ear and rhythm that was tried longest ago; what the studio switched off is left out, and the very
 // young have games.
 func TestTheStepOfALesson(t *testing.T) {
-	s := pupil(t)
-	a := s.ahead()
-	due := a.stairDue(a.Today, 8)
+	s := plantest.Pupil(t)
+	a := plantest.Ahead(s)
+	due := a.StairDue(a.Today, 8)
 	require.Equal(
 		t,
 		&lessonplan.Stair{Line: "ear", Stair: "match", At: 1, Of: 5, Goals: []string{"echo-pitch", "hidden-pitch", "echo-rhythm"}},
 		due,
 	)
-	require.Nil(t, a.stairDue(a.Today, 4))
+	require.Nil(t, a.StairDue(a.Today, 4))
 
 	a.Standing.Met = []standing.Met{{At: a.Now.Add(-7 * 24 * time.Hour), Activity: "echo-pitch", Level: 1, Outcome: "matched"}}
-	require.Equal(t, "rhythm", a.stairDue(a.Today, 8).Line)
+	require.Equal(t, "rhythm", a.StairDue(a.Today, 8).Line)
 	p, climbed := a.Climbed(lessonplan.Segment{ID: "stair ear", Kind: lessonplan.Climb})
 	require.True(t, climbed)
 	require.Equal(t, []any{meeting.Ear, "echo-pitch", 1, 1}, []any{p.Line, p.Activity.ID, p.Level, p.Days})
@@ -37,5 +38,5 @@ func TestTheStepOfALesson(t *testing.T) {
 	i := slices.IndexFunc(pool, func(g lessonplan.Goal) bool { return g.ID == "echo-rhythm" })
 	pool[i].Off = true
 	a.Pool = pool
-	require.Equal(t, "ear", a.stairDue(a.Today, 8).Line, "nobody claps here")
+	require.Equal(t, "ear", a.StairDue(a.Today, 8).Line, "nobody claps here")
 }

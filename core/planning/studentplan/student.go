@@ -1,26 +1,19 @@
-// Package studentplan answers what is asked about one student on one day: what is
-// due, what is kept alive, what is proposed, what fits into the lesson and the week.
-// It puts the parts of planning together; each question has its answer here and
-// nowhere else, as facts. Words are made of them in core/wording.
+// Package studentplan is the small context of all questions about one student on one day: who it is, what was folded of the log, by
+// which policies, when the lessons are, what lies ahead on the ladder, and what follows from these at once. The questions
+// that a page asks stand beside it, each in a package of its own: placing, inlesson, inweek, withfamily, lookback, whatif,
+// admission, brief. Each question has its answer in one place and as facts; words are made of them in core/wording.
 //
-//	student.go      the student, the policies, what lies ahead
+//	student.go      the student and the policies
 //	timetable.go    when lessons are: the slots with what was changed, the holidays and the pauses
 //	ahead.go        the outlook of a student
-//	kept.go         which learned pieces stay alive, and how review stands
+//	kept.go         which learned pieces stay alive
+//	points.go       the focus points of a piece, and what a lesson works on
 //	due.go          what is due in the next lesson
 //	fresh.go        what is proposed on which strand, and what could come next
-//	move.go         another order of the rungs, and what it would do
 //	plantings.go    what is planted for what, and the bites of a lesson
 //	exercises.go    the staircases of technique, the cycle, which exercise comes next
-//	lesson.go       the plan of a lesson
-//	week.go         the week of practice
-//	home.go         what came from home
 //	ready.go        who is ready for a piece
-//	way.go          what another way of teaching would do
-//	observation.go  what is often noted about a student
-//	admit.go        what may be recorded
-//	brief.go        what the pages of a whole studio need of a student
-//	family.go       the way so far, as a family sees it
+//	first.go        with which students a studio begins
 package studentplan
 
 import (
@@ -297,8 +290,8 @@ func (s Student) KnownNotes(except string) map[string]bool {
 	return known
 }
 
-// gamePool are the activities of the studio that are not behind the student.
-func (s Student) gamePool() lessonplan.Pool {
+// GamePool are the activities of the studio that are not behind the student.
+func (s Student) GamePool() lessonplan.Pool {
 	return s.Pool.Beyond(func(skill string) bool {
 		return s.Policy.Standing.Leap.Level(s.Standing.Ability.Skills[skill]) == leap.Secure
 	})

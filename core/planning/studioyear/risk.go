@@ -9,6 +9,7 @@ import (
 	"patientladder/core/base/civil"
 	"patientladder/core/planning/progress"
 	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/withfamily"
 	"patientladder/core/student/enjoyment"
 	"patientladder/core/student/standing"
 )
@@ -106,7 +107,7 @@ func (in Input) risk(s studentplan.Student) Risk {
 			break
 		}
 	}
-	home := s.HomeEvidence(in.Weeks[s.Ladder])
+	home := withfamily.Evidence(s, in.Weeks[s.Ladder])
 	r.Thin = home.Set < thinSet
 	b := enjoyment.Of(home)
 	if home.Set > 0 && b.Practice.High < 0.5 {
