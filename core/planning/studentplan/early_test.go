@@ -80,11 +80,3 @@ func TestNoDateIsSaidFarAhead(t *testing.T) {
 	require.Less(t, len(said), 30)
 	require.False(t, last.After(plantest.Monday.AddDate(0, 0, 7*78)))
 }
-
-// Who is ready: of a piece that nobody knows it says so, after those who could reach a known one.
-func TestNobodyIsReadyForWhatNobodyKnows(t *testing.T) {
-	s := plantest.Pupil(t)
-	r := s.ReadyFor(material.Material{ID: "title", Title: "A title alone", Instrument: "piano"})
-	require.Equal(t, studentplan.NotKnown, r.Kind)
-	require.Zero(t, r.Leap.Ready)
-}

@@ -7,31 +7,11 @@ import (
 	"time"
 
 	"patientladder/core/base/civil"
-	"patientladder/core/student/leap"
-	"patientladder/core/student/standing"
 	"patientladder/core/student/studentlog"
 	"patientladder/core/technique/exercise"
 	"patientladder/core/technique/keycycle"
 	"patientladder/core/technique/scale"
 )
-
-// Progress is what of the exercises stands on the ladder.
-func (s Student) Progress() exercise.Progress {
-	ids := func(states ...standing.State) []string {
-		var out []string
-		for _, id := range s.Standing.In(states...) {
-			if x := s.Library[id].Exercise; x != "" {
-				out = append(out, x)
-			}
-		}
-		return out
-	}
-	p := s.Policy.Standing.Leap
-	return exercise.Progress{
-		Cleared: ids(standing.Cleared, standing.Polished), Working: ids(standing.Working, standing.Resting),
-		Secure: func(skill string) bool { return p.Level(s.Standing.Ability.Skills[skill]) == leap.Secure },
-	}
-}
 
 // Stairs are the staircases of the student's instrument with the key of the week as a wish, and the cycle that is
 // kept, nil for none. Broken says why a kept cycle cannot go on; the staircases stand all the same.

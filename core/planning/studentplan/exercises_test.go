@@ -8,7 +8,6 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"patientladder/core/base/calendar"
-	"patientladder/core/library/material"
 	"patientladder/core/planning/forecast"
 	"patientladder/core/planning/inlesson"
 	"patientladder/core/planning/ladder"
@@ -16,30 +15,9 @@ import (
 	"patientladder/core/planning/plantest"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/leap"
-	"patientladder/core/student/standing"
 	"patientladder/core/student/studentlog"
 	"patientladder/core/technique/exercise"
 )
-
-func TestProgressIsWhatStandsOnTheLadder(t *testing.T) {
-	s := plantest.Pupil(
-		t,
-		plantest.ExerciseOf("c", "scale/apart/C/major/-"),
-		plantest.ExerciseOf("g", "scale/apart/G/major/-"),
-		plantest.ExerciseOf("d", "scale/apart/D/major/-"),
-		plantest.Piece("song", material.Method),
-	)
-	plantest.Learned(s, "c", 9, 9)
-	plantest.Working(s, "g", 9)
-	plantest.Working(s, "d", 8).State = standing.Resting
-	plantest.Learned(s, "song", 9, 9)
-	s.Standing.Ability.Skills["thumb"] = leap.Evidence{Shown: true}
-	p := s.Progress()
-	require.Equal(t, []string{"scale/apart/C/major/-"}, p.Cleared)
-	require.Equal(t, []string{"scale/apart/G/major/-", "scale/apart/D/major/-"}, p.Working)
-	require.True(t, p.Secure("thumb"))
-	require.False(t, p.Secure("ties"))
-}
 
 // The exercise of the cycle comes first, then the staircases on which the student stands, then new ones; what
 // stands ahead already is not proposed again, and no more than three are.

@@ -296,3 +296,21 @@ func (s Student) GamePool() lessonplan.Pool {
 		return s.Policy.Standing.Leap.Level(s.Standing.Ability.Skills[skill]) == leap.Secure
 	})
 }
+
+// Progress is what of the exercises stands on the ladder.
+func (s Student) Progress() exercise.Progress {
+	ids := func(states ...standing.State) []string {
+		var out []string
+		for _, id := range s.Standing.In(states...) {
+			if x := s.Library[id].Exercise; x != "" {
+				out = append(out, x)
+			}
+		}
+		return out
+	}
+	p := s.Policy.Standing.Leap
+	return exercise.Progress{
+		Cleared: ids(standing.Cleared, standing.Polished), Working: ids(standing.Working, standing.Resting),
+		Secure: func(skill string) bool { return p.Level(s.Standing.Ability.Skills[skill]) == leap.Secure },
+	}
+}

@@ -1,0 +1,67 @@
+package studentplan_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/require"
+
+	"patientladder/core/library/material"
+	"patientladder/core/planning/plantest"
+	"patientladder/core/planning/studentplan"
+	"patientladder/core/student/leap"
+)
+
+func TestWhoIsReady(t *testing.T) {
+	m := plantest.Piece("m", material.Method, "ties", "plain")
+	names := func(list []studentplan.Ready) (out []string) {
+		for _, r := range list {
+			out = append(out, r.Name+" "+string(r.Kind))
+		}
+		return out
+	}
+	at := func(name string, skills ...string) studentplan.Student {
+		s := plantest.Pupil(t, m)
+		s.Name = name
+		for _, skill := range skills {
+			s.Standing.Ability.Skills[skill] = leap.Evidence{Shown: true}
+		}
+		return *s
+	}
+	begun, cleared, blocked := at("Begun"), at("Cleared"), at("Blocked")
+	plantest.Working(&begun, "m", 8)
+	plantest.Learned(&cleared, "m", 8, 20)
+	asked := m
+	asked.Demands = append(asked.Demands, material.Demand{Skill: "pulse", Weight: 0.1})
+	blocked.Library["m"] = asked
+	require.Equal(t, []string{"Ready ready", "Half ready", "Reach reach", "Begun begun", "Cleared begun"},
+		names(studentplan.WhoIsReady([]studentplan.Student{begun, at("Reach"), at("Half", "plain"), cleared, at("Ready", "plain", "ties")}, m)))
+	r := cleared.ReadyFor(m)
+	require.True(t, r.Cleared)
+	require.False(t, begun.ReadyFor(m).Cleared)
+	require.Equal(t, []any{2.0, 1.5, studentplan.Reaching}, []any{at("X").ReadyFor(m).Leap.Size, at("X").ReadyFor(m).Reach, at("X").ReadyFor(m).Kind})
+	r = blocked.ReadyFor(asked)
+	require.Equal(t, studentplan.Blocked, r.Kind)
+	require.Equal(t, []string{"ties"}, r.First, "ties stand on the pulse, which is new in it as well")
+}
+
+func TestWhatWasClearedOutsideABook(t *testing.T) {
+	in, out := plantest.Piece("in", material.Method, "ties"), plantest.Piece("out", material.Method, "plain")
+	in.SourceID, out.SourceID = "book", "other"
+	s := plantest.Pupil(t, in, out, plantest.Piece("work", material.Method, "pulse"))
+	plantest.Learned(s, "in", 9, 9)
+	plantest.Learned(s, "out", 9, 9)
+	plantest.Working(s, "work", 9)
+	s.Standing.Ability.Skills["thumb"] = leap.Evidence{Shown: true, Cleared: 4}
+	s.Standing.Ability.Skills["ties"] = leap.Evidence{Cleared: 1}
+	a := s.Outside([]string{"book"})
+	require.Equal(t, map[string]leap.Evidence{"plain": {Cleared: 1}, "thumb": {Shown: true}}, a.Skills)
+	require.Equal(t, 8, a.LongestBars)
+}
+
+// Who is ready: of a piece that nobody knows it says so, after those who could reach a known one.
+func TestNobodyIsReadyForWhatNobodyKnows(t *testing.T) {
+	s := plantest.Pupil(t)
+	r := s.ReadyFor(material.Material{ID: "title", Title: "A title alone", Instrument: "piano"})
+	require.Equal(t, studentplan.NotKnown, r.Kind)
+	require.Zero(t, r.Leap.Ready)
+}
