@@ -31,6 +31,7 @@ import (
 	"patientladder/api/contract"
 	"patientladder/api/open"
 	"patientladder/api/problem"
+	"patientladder/core/planning/brief"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/wording"
 	"patientladder/core/wording/tongue"
@@ -286,7 +287,7 @@ func (h *Handlers) GetAccount(ctx context.Context, _ contract.GetAccountRequestO
 		out.People = append(
 			out.People,
 			contract.Person{
-				Load:  wording.Load(studentplan.LoadOf(taught, day.Today)),
+				Load:  wording.Load(brief.LoadOf(taught, day.Today)),
 				Id:    p.ID,
 				Name:  p.Name,
 				Email: p.Email,

@@ -10,6 +10,7 @@ import (
 	"patientladder/core/library/material"
 	"patientladder/core/planning/fit"
 	"patientladder/core/planning/ladder"
+	"patientladder/core/planning/proposing"
 	"patientladder/core/wording"
 )
 
@@ -22,7 +23,7 @@ func (h *Handlers) GetFit(ctx context.Context, r contract.GetFitRequestObject) (
 	if err != nil {
 		return nil, err
 	}
-	ranked, in := s.Fit(material.Strand(r.Params.Strand), placed)
+	ranked, in := proposing.Fit(s.Student, material.Strand(r.Params.Strand), placed)
 	out := contract.Fit{Reach: in.Reach.Size, Candidates: []contract.FitCandidate{}, Taste: []contract.Taste{}}
 	for _, l := range in.Taste.List() {
 		out.Taste = append(out.Taste, contract.Taste{Score: l.Score, Tag: l.Tag, Why: wording.Liking(l)})

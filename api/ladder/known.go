@@ -13,6 +13,7 @@ import (
 	"patientladder/api/problem"
 	"patientladder/core/library/material"
 	"patientladder/core/library/titles"
+	"patientladder/core/planning/intechnique"
 	"patientladder/core/planning/ladder"
 	"patientladder/core/planning/placing"
 	"patientladder/core/planning/studentplan"
@@ -53,7 +54,7 @@ func (h *Handlers) GetKnown(ctx context.Context, r contract.GetKnownRequestObjec
 			out.Books = append(out.Books, book)
 		}
 	}
-	for _, e := range s.KeysKnown() {
+	for _, e := range intechnique.KeysKnown(s.Student) {
 		out.Keys = append(out.Keys, contract.KnownChoice{Id: e.ID(), Name: e.PlaceName(s.Words), Known: s.Begun(drill.ID(e))})
 	}
 	for _, f := range placing.SkillFamilies(s.Student) {
@@ -265,12 +266,12 @@ func (h *Handlers) FindForLadder(ctx context.Context, r contract.FindForLadderRe
 		on[p.Material] = true
 	}
 	out := contract.FindForLadder200JSONResponse{}
-	for _, f := range s.Find(r.Params.Q, books, on) {
+	for _, f := range intechnique.Find(s.Student, r.Params.Q, books, on) {
 		x := contract.FoundForLadder{Kind: contract.FoundForLadderKind(f.Kind), Id: f.ID, Title: f.Title, OnLadder: f.OnLadder}
 		switch f.Kind {
-		case studentplan.FoundPiece:
+		case intechnique.FoundPiece:
 			x.From = answer.From(f.Material)
-		case studentplan.FoundBook:
+		case intechnique.FoundBook:
 			x.From = wording.Counted(f.Pieces, "piece")
 		}
 		out = append(out, x)

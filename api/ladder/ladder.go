@@ -19,6 +19,8 @@ import (
 	"patientladder/core/library/material"
 	"patientladder/core/planning/ladder"
 	"patientladder/core/planning/next"
+	"patientladder/core/planning/planting"
+	"patientladder/core/planning/proposing"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/leap"
 	"patientladder/core/wording"
@@ -129,7 +131,7 @@ func ownFocus(s open.Student) []contract.OwnFocus {
 func Plantings(a open.Ahead) []contract.Planting {
 	n := a.Of().Names()
 	out := []contract.Planting{}
-	for _, p := range a.Plantings() {
+	for _, p := range planting.Of(&a.StudentOutlook) {
 		skill, _ := a.Skills.Get(p.Skill)
 		x := contract.Planting{
 			Skill: p.Skill, Name: skill.Name, Done: p.Done, Of: p.Of, For: p.For, ForTitle: a.Library[p.For].Title,
@@ -155,7 +157,7 @@ func (h *Handlers) GetNext(ctx context.Context, r contract.GetNextRequestObject)
 	if err != nil {
 		return nil, err
 	}
-	p, in := s.Next(material.Strand(r.Params.Strand), placed)
+	p, in := proposing.Next(s.Student, material.Strand(r.Params.Strand), placed)
 	out := contract.Proposal{
 		Strand: r.Params.Strand, Reach: in.Reach.Size, ReachWhy: wording.Reach(in.Reach), Ease: p.Ease,
 		Reasons: s.Of().Names().NextAll(p.Reasons),

@@ -8,6 +8,7 @@ import (
 	"patientladder/api/ladder"
 	"patientladder/api/open"
 	"patientladder/core/planning/lookback"
+	"patientladder/core/planning/planting"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
 	"patientladder/core/planning/withfamily"
@@ -85,7 +86,7 @@ func bites(a open.Ahead) []contract.Bite {
 		why[p.Skill] = p.Why
 	}
 	out := []contract.Bite{}
-	for _, b := range a.Bites() {
+	for _, b := range planting.Bites(&a.StudentOutlook) {
 		s, _ := a.Skills.Get(b.Skill)
 		bite := contract.Bite{
 			Skill: b.Skill,

@@ -10,6 +10,7 @@ import (
 	"patientladder/api/open"
 	"patientladder/core/planning/agenda"
 	"patientladder/core/planning/lookback"
+	"patientladder/core/planning/proposing"
 	"patientladder/core/planning/week"
 	"patientladder/core/planning/withfamily"
 	"patientladder/core/student/standing"
@@ -118,7 +119,7 @@ func (h *Handlers) forgotten(ctx context.Context, s open.Student, day time.Time,
 	if err != nil {
 		return err
 	}
-	for _, id := range s.CouldBegin(placed) {
+	for _, id := range proposing.CouldBegin(s.Student, placed) {
 		out.Begin = append(out.Begin, contract.Choice{Id: id, Name: s.Library[id].Title})
 	}
 	if l, ok := lookback.LessonOn(s.Student, day); ok {

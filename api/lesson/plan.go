@@ -209,7 +209,7 @@ func (h *Handlers) planOut(ctx context.Context, p planned, live inlesson.LivePla
 	for _, c := range plan.Segments {
 		segment := segmentOut(n, c.Segment)
 		segment.Minutes, segment.Pinned = c.Minutes, c.Pinned
-		if place, due := p.Climbed(c.Segment); due {
+		if place, due := inlesson.Climbed(p.Ahead.StudentOutlook.Student, c.Segment); due {
 			segment.Activity = answer.Activity(place.Activity, place.Level, place.Steps, place.Today)
 		}
 		if c.Kind.IsPlayed() {

@@ -23,6 +23,7 @@ import (
 	"patientladder/core/base/civil"
 	"patientladder/core/library/instrument"
 	"patientladder/core/planning/agenda"
+	"patientladder/core/planning/brief"
 	"patientladder/core/planning/fromhome"
 	"patientladder/core/planning/lookback"
 	"patientladder/core/planning/studentplan"
@@ -126,7 +127,7 @@ func (h *Handlers) GetToday(ctx context.Context, r contract.GetTodayRequestObjec
 // firstSteps are the steps of a studio that begins; only a small one is looked at for it.
 func (h *Handlers) firstSteps(ctx context.Context, s open.Studio, students []open.Student, published bool) ([]contract.FirstStep, error) {
 	out := []contract.FirstStep{}
-	if len(students) > studentplan.MostBeginning {
+	if len(students) > brief.MostBeginning {
 		return out, nil
 	}
 	rungs, err := h.Store.AllRungs(ctx, s.Tenant.ID)
@@ -134,7 +135,7 @@ func (h *Handlers) firstSteps(ctx context.Context, s open.Studio, students []ope
 		return nil, err
 	}
 	role := open.Actor(ctx).Role
-	for _, f := range studentplan.FirstSteps(open.Plain(students), studentplan.Beginner{Adds: role.Publishes(), ChoosesWay: role.Owns(), WayChosen: s.Tenant.WayVersion > 1, Published: published}, rungs) {
+	for _, f := range brief.FirstSteps(open.Plain(students), brief.Beginner{Adds: role.Publishes(), ChoosesWay: role.Owns(), WayChosen: s.Tenant.WayVersion > 1, Published: published}, rungs) {
 		out = append(out, contract.FirstStep{Step: contract.FirstStepStep(f.Step), Done: f.Done, Ladder: f.Ladder})
 	}
 	return out, nil

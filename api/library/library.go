@@ -12,6 +12,7 @@ import (
 	"patientladder/api/problem"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/curriculum"
+	"patientladder/core/planning/proposing"
 	"patientladder/core/student/leap"
 	"patientladder/core/wording"
 	"patientladder/store"
@@ -119,7 +120,7 @@ func (h *Handlers) player(ctx context.Context, b open.Studio, who, instrument st
 		}
 		var abilities []leap.Ability
 		for _, sh := range all {
-			abilities = append(abilities, sh.Outside(books))
+			abilities = append(abilities, proposing.Outside(sh.Student, books))
 		}
 		p.words = wording.TypicalPlayer(len(all))
 		p.brings = curriculum.Typical(abilities)
@@ -133,7 +134,7 @@ func (h *Handlers) player(ctx context.Context, b open.Studio, who, instrument st
 	if err != nil {
 		return p, err
 	}
-	p.words, p.brings, p.policy = l.Name+", with what was cleared elsewhere", sh.Outside(books), sh.Policy.Standing.Leap
+	p.words, p.brings, p.policy = l.Name+", with what was cleared elsewhere", proposing.Outside(sh.Student, books), sh.Policy.Standing.Leap
 	return p, nil
 }
 

@@ -10,6 +10,7 @@ import (
 	"patientladder/core/library/instrument"
 	"patientladder/core/library/material"
 	"patientladder/core/notation/score"
+	"patientladder/core/planning/proposing"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/reading/analysis"
 	"patientladder/core/reading/chunk"
@@ -18,7 +19,7 @@ import (
 )
 
 // readyFor says of every student of the instrument whether the piece can come now.
-func (h *Handlers) readyFor(ctx context.Context, b open.Studio, m material.Material) ([]studentplan.Ready, error) {
+func (h *Handlers) readyFor(ctx context.Context, b open.Studio, m material.Material) ([]proposing.Ready, error) {
 	all, err := h.Students(ctx, b, m.Instrument)
 	if err != nil {
 		return nil, err
@@ -27,10 +28,10 @@ func (h *Handlers) readyFor(ctx context.Context, b open.Studio, m material.Mater
 	for i, s := range all {
 		students[i] = s.Student
 	}
-	return studentplan.WhoIsReady(students, m), nil
+	return proposing.WhoIsReady(students, m), nil
 }
 
-func readyOut(n wording.Names, list []studentplan.Ready) []contract.Ready {
+func readyOut(n wording.Names, list []proposing.Ready) []contract.Ready {
 	out := []contract.Ready{}
 	for _, r := range list {
 		out = append(

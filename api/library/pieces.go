@@ -16,7 +16,7 @@ import (
 	"patientladder/core/planning/curriculum"
 	"patientladder/core/planning/inweek"
 	"patientladder/core/planning/ladder"
-	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/proposing"
 	"patientladder/core/reading/analysis"
 	"patientladder/core/reading/overrule"
 	"patientladder/core/student/leap"
@@ -277,7 +277,7 @@ func (h *Handlers) ChangeMaterial(
 }
 
 // sentence says the piece in one sentence: for the student it is looked at for, or for who is ready.
-func sentence(b open.Studio, p contract.Piece, asked leap.Leap, ready []studentplan.Ready) string {
+func sentence(b open.Studio, p contract.Piece, asked leap.Leap, ready []proposing.Ready) string {
 	return b.Names().Piece(wording.Piece{
 		HasScore: p.HasScore, Bars: p.Bars, Distinct: p.DistinctBars, Varied: p.Varied, ForSomebody: len(asked.Parts) > 0, Begun: p.Begun,
 		Fresh: asked.Fresh(), Ready: ready,

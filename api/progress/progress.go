@@ -11,6 +11,8 @@ import (
 	"context"
 	"time"
 
+	"patientladder/core/planning/inlesson"
+
 	openapi_types "github.com/oapi-codegen/runtime/types"
 
 	"patientladder/api/answer"
@@ -96,7 +98,7 @@ func (h *Handlers) GetProgress(ctx context.Context, r contract.GetProgressReques
 		Grown:    []contract.ProgressLine{}, Care: b.line(n, n.Care(b.Report)), Next: n.NextAhead(b.Report).Text, Lessons: []openapi_types.Date{},
 		Pieces: []contract.ProgressPiece{},
 		Pace:   wording.Pace(p.Pace), Practice: wording.Practised(p.Practice), Kept: wording.Kept(p.Review),
-		Ear: wording.Stairs(s.EarAndRhythm(s.Today)), Stays: []string{}, Plans: []string{}, Breaks: []contract.DaySpan{}, Spans: b.spans(p.Span),
+		Ear: wording.Stairs(inlesson.EarAndRhythm(s.Student, s.Today)), Stays: []string{}, Plans: []string{}, Breaks: []contract.DaySpan{}, Spans: b.spans(p.Span),
 		Heard: []contract.HeardPiece{}, Strands: []contract.StrandLanes{}, Skills: []contract.SkillDay{}, Plantings: []contract.PlantedFor{},
 		Ranges: []contract.RangeCame{},
 	}

@@ -9,7 +9,7 @@ import (
 	"patientladder/api/contract"
 	"patientladder/api/open"
 	"patientladder/api/problem"
-	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/intechnique"
 	"patientladder/core/technique/exercise"
 	"patientladder/core/technique/scale"
 	"patientladder/core/wording"
@@ -60,10 +60,10 @@ func (h *Handlers) GetAtlas(ctx context.Context, r contract.GetAtlasRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	var all [][]studentplan.KeyCell
+	var all [][]intechnique.KeyCell
 	for _, st := range students {
 		row := contract.AtlasRow{Ladder: st.Ladder, Name: st.Name, Cells: []contract.AtlasCell{}}
-		cells := st.Keys(t, places)
+		cells := intechnique.Cells(st.Student, t, places)
 		all = append(all, cells)
 		for i, c := range cells {
 			row.Cells = append(
@@ -73,7 +73,7 @@ func (h *Handlers) GetAtlas(ctx context.Context, r contract.GetAtlasRequestObjec
 		}
 		out.Rows = append(out.Rows, row)
 	}
-	begun, through := studentplan.KeysOf(all)
+	begun, through := intechnique.KeysOf(all)
 	out.Sentence = wording.Atlas(len(students), begun, through)
 	return contract.GetAtlas200JSONResponse(out), nil
 }

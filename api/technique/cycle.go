@@ -5,6 +5,8 @@ import (
 	"slices"
 	"time"
 
+	"patientladder/core/planning/intechnique"
+
 	openapi_types "github.com/oapi-codegen/runtime/types"
 
 	"patientladder/api/answer"
@@ -42,13 +44,13 @@ func (h *Handlers) TryCycle(ctx context.Context, r contract.TryCycleRequestObjec
 	if !p.From.IsZero() {
 		wish.From = p.From.Format(time.DateOnly)
 	}
-	wish = a.WholeCycle(wish)
+	wish = intechnique.WholeCycle(a.StudentOutlook.Student, wish)
 	tried := *a.Standing // the one that is kept is for everybody
 	a.Standing = &tried
 	for _, d := range p.Missed {
 		a.Standing.Missed = append(slices.Clip(a.Standing.Missed), d.Format(time.DateOnly))
 	}
-	c, err := a.Cycle(wish, exercise.Climb(a.OnInstrument(), a.Progress(), exercise.Wish{}))
+	c, err := intechnique.CycleOf(&a.StudentOutlook, wish, exercise.Climb(a.OnInstrument(), a.Progress(), exercise.Wish{}))
 	if err != nil {
 		return nil, problem.Because(err)
 	}
@@ -56,7 +58,7 @@ func (h *Handlers) TryCycle(ctx context.Context, r contract.TryCycleRequestObjec
 }
 
 // cycleOut is a cycle as the contract has it.
-func cycleOut(c studentplan.Cycle, kept studentlog.Cycle, a open.Ahead) contract.Cycle {
+func cycleOut(c intechnique.Cycle, kept studentlog.Cycle, a open.Ahead) contract.Cycle {
 	out := contract.Cycle{
 		Type: kept.Type, Step: kept.Step, Kind: kept.Kind, First: c.Weeks[0].Exercise.Key.String(), Pass: c.Pass, End: answer.Date(c.End),
 		Passes: []contract.Choice{}, Weeks: []contract.CycleWeek{},

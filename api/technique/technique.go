@@ -17,6 +17,7 @@ import (
 	"patientladder/api/lesson"
 	"patientladder/api/open"
 	"patientladder/core/library/instrument"
+	"patientladder/core/planning/intechnique"
 	"patientladder/core/planning/inweek"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/reading/naming"
@@ -65,15 +66,15 @@ func (h *Handlers) GetTechnique(ctx context.Context, r contract.GetTechniqueRequ
 			said.Next = &wording.TitledStep{Title: e.Title(a.Words), Step: e.Step.Name}
 		}
 	}
-	for _, p := range a.ExercisesAhead() {
+	for _, p := range intechnique.ExercisesAhead(&a.StudentOutlook) {
 		next(p.Exercise)
 		out.Ahead = append(
 			out.Ahead,
 			contract.ExerciseAhead{Material: p.Material, Exercise: p.Exercise.ID(), Title: p.Exercise.Title(a.Words), Step: p.Exercise.Step.Name},
 		)
 	}
-	stairs, cycle, broken := a.Stairs()
-	for _, p := range a.ProposedExercises(stairs) {
+	stairs, cycle, broken := intechnique.Stairs(&a.StudentOutlook)
+	for _, p := range intechnique.ProposedExercises(&a.StudentOutlook, stairs) {
 		next(p.Exercise)
 		out.Proposed = append(out.Proposed, nextOut(p, a))
 	}
@@ -152,7 +153,7 @@ func stairOut(st exercise.Stair, a open.Ahead) contract.Stair {
 		)
 	}
 	if st.Next != nil {
-		out.Next = nextOut(a.Proposal(*st.Next), a)
+		out.Next = nextOut(intechnique.Propose(&a.StudentOutlook, *st.Next), a)
 	}
 	return out
 }

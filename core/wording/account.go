@@ -5,7 +5,7 @@ import (
 	"strings"
 	"time"
 
-	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/brief"
 )
 
 // TooManyTries says how long to wait before the next try.
@@ -170,7 +170,7 @@ func Covered(day time.Time, name string) string {
 }
 
 // Load says how much somebody teaches: “12 students, 6 hours 30 minutes a week”.
-func Load(l studentplan.Load) string {
+func Load(l brief.Load) string {
 	if l.Students == 0 {
 		return ""
 	}

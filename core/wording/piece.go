@@ -5,7 +5,7 @@ import (
 	"strings"
 
 	"patientladder/core/library/material"
-	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/proposing"
 	"patientladder/core/reading/overrule"
 	"patientladder/core/student/leap"
 )
@@ -19,7 +19,7 @@ type Piece struct {
 	// Else Ready says how ready everybody is.
 	ForSomebody, Begun bool
 	Fresh              []leap.Part
-	Ready              []studentplan.Ready
+	Ready              []proposing.Ready
 }
 
 // mostSaid is how many names a sentence about a piece has before it counts the rest.
@@ -62,14 +62,14 @@ func (n Names) fresh(p Piece) string {
 }
 
 // whoIsReady names who could have the piece now.
-func whoIsReady(list []studentplan.Ready) string {
+func whoIsReady(list []proposing.Ready) string {
 	var names []string
 	open := 0
 	for _, r := range list {
-		if r.Kind != studentplan.HasBegun {
+		if r.Kind != proposing.HasBegun {
 			open++
 		}
-		if r.Kind == studentplan.ReadyNow {
+		if r.Kind == proposing.ReadyNow {
 			names = append(names, r.Called)
 		}
 	}

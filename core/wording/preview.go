@@ -3,12 +3,12 @@ package wording
 import (
 	"fmt"
 
+	"patientladder/core/planning/planting"
 	"patientladder/core/planning/preview"
-	"patientladder/core/planning/studentplan"
 )
 
 // Planting says why a skill is planted now.
-func (n Names) Planting(p studentplan.Planting) string {
+func (n Names) Planting(p planting.Planting) string {
 	out := fmt.Sprintf(
 		"%s needs %s and is expected to begin about %s, in %s. %s left, never two in one lesson and at most %s in all",
 		n.Title(

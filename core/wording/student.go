@@ -8,7 +8,7 @@ import (
 	"patientladder/core/library/instrument"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/curriculum"
-	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/proposing"
 	"patientladder/core/student/clearing"
 	"patientladder/core/student/leap"
 	"patientladder/core/student/standing"
@@ -113,18 +113,18 @@ func Reach(r leap.Reach) string {
 }
 
 // Ready says how ready a student is for a piece, without a capital.
-func (n Names) Ready(r studentplan.Ready) string {
+func (n Names) Ready(r proposing.Ready) string {
 	switch r.Kind {
-	case studentplan.HasBegun:
+	case proposing.HasBegun:
 		if r.Cleared {
 			return "has cleared it"
 		}
 		return "has begun it"
-	case studentplan.Blocked:
+	case proposing.Blocked:
 		return "first: " + n.skillNames(r.First)
-	case studentplan.NotKnown:
+	case proposing.NotKnown:
 		return "not known: add its score, or name what it needs"
-	case studentplan.ReadyNow:
+	case proposing.ReadyNow:
 		return fmt.Sprintf("a jump of %.1f, within the comfortable %.1f", r.Leap.Size, r.Reach)
 	}
 	return fmt.Sprintf("a big jump: %.1f (comfortable %.1f)", r.Leap.Size, r.Reach)

@@ -7,7 +7,7 @@ import (
 	"strings"
 
 	"patientladder/core/library/instrument"
-	"patientladder/core/planning/studentplan"
+	"patientladder/core/planning/intechnique"
 	"patientladder/core/reading/naming"
 	"patientladder/core/student/standing"
 	"patientladder/core/technique/bowed"
@@ -126,8 +126,8 @@ func Climb(c *standing.Climb) string {
 }
 
 // Cycle says a cycle of keys.
-func Cycle(c studentplan.Cycle, words naming.Words) string {
-	name := func(w studentplan.CycleWeek) string { return words.Key(w.Exercise.Key.String()) }
+func Cycle(c intechnique.Cycle, words naming.Words) string {
+	name := func(w intechnique.CycleWeek) string { return words.Key(w.Exercise.Key.String()) }
 	last := len(c.Weeks) - 1
 	out := fmt.Sprintf(
 		"%s from %s to %s, %s: the last is heard on %s",

@@ -19,10 +19,11 @@ import (
 	"patientladder/core/planning/lessonplan"
 	"patientladder/core/planning/next"
 	"patientladder/core/planning/outlook"
+	"patientladder/core/planning/planting"
 	"patientladder/core/planning/preview"
+	"patientladder/core/planning/proposing"
 	"patientladder/core/planning/review"
 	"patientladder/core/planning/signs"
-	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
 	"patientladder/core/planning/whatif"
 	"patientladder/core/planning/withfamily"
@@ -285,7 +286,7 @@ func TestTargetsAndForecasts(t *testing.T) {
 
 func TestPlantings(t *testing.T) {
 	n := names(t)
-	p := studentplan.Planting{Needed: day(time.June, 1), Ready: day(time.May, 18), PerLesson: 2}
+	p := planting.Planting{Needed: day(time.June, 1), Ready: day(time.May, 18), PerLesson: 2}
 	p.For, p.Skill, p.By, p.Of, p.Done, p.Slack = "fog", "rests", 4, 5, 2, 2
 	require.Equal(
 		t,
@@ -561,9 +562,9 @@ func TestAPieceInOneSentence(t *testing.T) {
 		}
 		return out
 	}
-	ready := func(kind studentplan.Readiness, list ...string) (out []studentplan.Ready) {
+	ready := func(kind proposing.Readiness, list ...string) (out []proposing.Ready) {
 		for _, name := range list {
-			out = append(out, studentplan.Ready{Called: name, Kind: kind})
+			out = append(out, proposing.Ready{Called: name, Kind: kind})
 		}
 		return out
 	}
@@ -584,17 +585,17 @@ func TestAPieceInOneSentence(t *testing.T) {
 		"One bar; new when it was begun: a, b, c and 2 more.",
 		n.Piece(Piece{HasScore: true, Bars: 1, Distinct: 1, ForSomebody: true, Begun: true, Fresh: skill("a", "b", "c", "d", "e")}),
 	)
-	of := func(list ...studentplan.Ready) string {
+	of := func(list ...proposing.Ready) string {
 		return n.Piece(Piece{HasScore: true, Bars: 8, Distinct: 8, Ready: list})
 	}
-	require.Equal(t, "Eight bars.", of(ready(studentplan.HasBegun, "Ada")...), "everybody has it")
-	require.Equal(t, "Eight bars; nobody else is ready for it yet.", of(ready(studentplan.Blocked, "Ada")...))
-	require.Equal(t, "Eight bars; Ada is ready for it.", of(ready(studentplan.ReadyNow, "Ada")...))
-	require.Equal(t, "Eight bars; Ada, Ben, Cy and Dot are ready for it.", of(ready(studentplan.ReadyNow, "Ada", "Ben", "Cy", "Dot")...))
+	require.Equal(t, "Eight bars.", of(ready(proposing.HasBegun, "Ada")...), "everybody has it")
+	require.Equal(t, "Eight bars; nobody else is ready for it yet.", of(ready(proposing.Blocked, "Ada")...))
+	require.Equal(t, "Eight bars; Ada is ready for it.", of(ready(proposing.ReadyNow, "Ada")...))
+	require.Equal(t, "Eight bars; Ada, Ben, Cy and Dot are ready for it.", of(ready(proposing.ReadyNow, "Ada", "Ben", "Cy", "Dot")...))
 	require.Equal(
 		t,
 		"Eight bars; Ada, Ben, Cy and 2 more are ready for it.",
-		of(ready(studentplan.ReadyNow, "Ada", "Ben", "Cy", "Dot", "Eva")...),
+		of(ready(proposing.ReadyNow, "Ada", "Ben", "Cy", "Dot", "Eva")...),
 	)
 }
 

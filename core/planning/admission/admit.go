@@ -9,6 +9,7 @@ import (
 
 	"patientladder/core/base/civil"
 	"patientladder/core/library/material"
+	"patientladder/core/planning/intechnique"
 	"patientladder/core/planning/inweek"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
@@ -121,7 +122,7 @@ var admissions = map[studentlog.Kind]func(s studentplan.Student, e studentlog.En
 		if e.Cycle.First == "" {
 			return "", "", nil
 		}
-		if _, err := s.Round(*e.Cycle); err != nil {
+		if _, err := intechnique.Round(s, *e.Cycle); err != nil {
 			return NoSuchCycle, "", err
 		}
 		return "", "", nil

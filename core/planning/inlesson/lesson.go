@@ -7,7 +7,10 @@ import (
 	"time"
 
 	"patientladder/core/planning/fromhome"
+	"patientladder/core/planning/intechnique"
 	"patientladder/core/planning/lessonplan"
+	"patientladder/core/planning/planting"
+	"patientladder/core/planning/proposing"
 	"patientladder/core/planning/signs"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/standing"
@@ -38,7 +41,7 @@ func Of(a *studentplan.StudentOutlook, day time.Time, waited []string, home []fr
 		Age: a.Age(day), Minutes: a.LessonMinutes(day), Instrument: a.Instrument, Gap: a.Gap(day), UsualGap: a.Timetable().UsualGap(day),
 		Pool: a.GamePool(), Used: a.Standing.Activities, Waited: map[string]bool{},
 		SetupDue: a.AsksToMeasure(), Beginner: len(a.Standing.In(standing.Cleared, standing.Polished)) < beginnerPieces,
-		Fresh: a.Fresh(), Reviews: a.ForLesson(), Home: heardAtHome(a.Student, home),
+		Fresh: proposing.Fresh(*a), Reviews: a.ForLesson(), Home: heardAtHome(a.Student, home),
 	}
 	for _, id := range waited {
 		in.Waited[id] = true
@@ -52,15 +55,15 @@ func Of(a *studentplan.StudentOutlook, day time.Time, waited []string, home []fr
 	for _, id := range a.In(standing.Working) {
 		in.Pieces = append(in.Pieces, pieceInLesson(a, id, stuck[id]))
 	}
-	for _, b := range a.Bites() {
+	for _, b := range planting.Bites(a) {
 		in.Bites = append(in.Bites, lessonplan.Bite{Skill: b.Skill, Step: b.Step, For: b.For, Slack: b.Slack})
 	}
 	out := Lesson{Day: day, Limits: lessonplan.LimitsFor(in.Age, in.Minutes, a.Policy.ReviewShare)}
 	in.Teach, out.Key, out.SlidesTo = toTeach(a, day)
-	in.Stair = a.StairDue(day, in.Age)
+	in.Stair = stairDue(a, day, in.Age)
 	in.Fault = a.Watched().InLesson()
 	out.Candidates = lessonplan.Candidates(in)
-	for _, f := range a.Beside() {
+	for _, f := range proposing.Beside(*a) {
 		out.Beside = append(out.Beside, lessonplan.BesideOthers(f))
 	}
 	return out
@@ -129,25 +132,25 @@ func (l Lesson) KeyPostponed(p lessonplan.Plan) bool {
 // toTeach are the exercises that are due in a lesson and not begun: the key of the week, else the next step of a
 // staircase on which the student stands, where no exercise is in work. Key is the first of them if it is that of the cycle.
 func toTeach(a *studentplan.StudentOutlook, day time.Time) (out []lessonplan.Teach, key *exercise.Exercise, slides time.Time) {
-	stairs, cycle, _ := a.Stairs()
+	stairs, cycle, _ := intechnique.Stairs(a)
 	add := func(e exercise.Exercise, isKey bool) {
 		out = append(out, lessonplan.Teach{Exercise: e.ID(), Material: drill.ID(e), Key: isKey, Goals: a.Exercises.Of(e).Step.Goals})
 	}
 	if cycle != nil {
-		if w, ok := cycle.On(day); ok && w.State != studentplan.KeyThrough && w.State != studentplan.KeyBegun && !a.Begun(drill.ID(w.Exercise)) {
+		if w, ok := cycle.On(day); ok && w.State != intechnique.KeyThrough && w.State != intechnique.KeyBegun && !a.Begun(drill.ID(w.Exercise)) {
 			add(w.Exercise, true)
 			key, slides = &w.Exercise, slidesTo(a, day)
 		}
 	}
 	if len(out) > 0 || slices.ContainsFunc(a.Standing.In(standing.Working), func(id string) bool { return a.Library[id].Exercise != "" }) ||
-		len(a.ExercisesAhead()) > 0 {
+		len(intechnique.ExercisesAhead(a)) > 0 {
 		return out, key, slides
 	}
 	begun := func(st exercise.Stair) bool {
 		return slices.ContainsFunc(st.Steps, func(s exercise.StairStep) bool { return len(s.Cleared) > 0 })
 	}
 	stairs = slices.DeleteFunc(slices.Clone(stairs), func(st exercise.Stair) bool { return !begun(st) })
-	if next := a.ProposedExercises(stairs); len(next) > 0 {
+	if next := intechnique.ProposedExercises(a, stairs); len(next) > 0 {
 		add(next[0].Exercise, false)
 	}
 	return out, key, slides

@@ -3,10 +3,14 @@ package inlesson
 import (
 	"testing"
 
+	"patientladder/core/base/calendar"
+	"patientladder/core/technique/exercise"
+
 	"github.com/stretchr/testify/require"
 
 	"patientladder/core/library/material"
 	"patientladder/core/planning/fromhome"
+	"patientladder/core/planning/intechnique"
 	"patientladder/core/planning/lessonplan"
 	"patientladder/core/planning/plantest"
 	"patientladder/core/planning/studentplan"
@@ -103,4 +107,29 @@ func TestALessonBeginsWithWhatHomeShowed(t *testing.T) {
 	require.Equal(t, []string{"two", "one"}, order)
 	s.Policy.HomeCounts = false
 	require.Empty(t, reasons(things))
+}
+
+// Who comes every second week begins exercises as everybody does: the next lesson is a fortnight away, and no break.
+func TestAnExerciseOfWhoComesEverySecondWeek(t *testing.T) {
+	s := plantest.Pupil(t, plantest.ExerciseOf("c", "scale/apart/C/major/-"))
+	plantest.Learned(s, "c", 9, 9)
+	s.Profile.Lessons.Slots[0].Every = 2
+	next := func() (out []lessonplan.Segment) {
+		for _, c := range Of(plantest.Ahead(s), plantest.Monday, nil, nil).Candidates {
+			if c.Kind == lessonplan.Begin && c.Exercise != "" {
+				out = append(out, c)
+			}
+		}
+		return out
+	}
+	require.Equal(t, "scale/apart/G/major/-", next()[0].Exercise)
+	require.Nil(t, next()[0].Blocked)
+	stairs, _, _ := intechnique.Stairs(plantest.Ahead(s))
+	require.NotContains(
+		t,
+		intechnique.ProposedExercises(plantest.Ahead(s), stairs)[0].Reasons,
+		exercise.Reason{Kind: exercise.HeardLater, Day: plantest.Monday.AddDate(0, 0, 14)},
+	)
+	s.Holidays = []calendar.Holiday{plantest.Holiday("half", 14, 7)}
+	require.Equal(t, &lessonplan.Waiting{Kind: lessonplan.FarLesson, Count: 28}, next()[0].Blocked)
 }

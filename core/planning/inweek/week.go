@@ -13,6 +13,7 @@ import (
 	"patientladder/core/notation/score"
 	"patientladder/core/planning/ladder"
 	"patientladder/core/planning/lessonplan"
+	"patientladder/core/planning/planting"
 	"patientladder/core/planning/review"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
@@ -79,7 +80,7 @@ func Lay(a *studentplan.StudentOutlook, start time.Time, h week.Hand, before Bef
 			w.Input.Reviews = append(w.Input.Reviews, m)
 		}
 	}
-	w.Input.Bites, w.Input.Listen = a.PlantedBites(), listen(a)
+	w.Input.Bites, w.Input.Listen = planting.PlantedBites(a), listen(a)
 	w.Input.Activities = games(a, len(w.Input.Works) == 0)
 	if f := a.Watched(); f != nil {
 		w.Input.Watch = &week.Watch{Text: f.Text, Home: f.Home}

@@ -21,6 +21,7 @@ import (
 	"patientladder/core/base/calendar"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/forecast"
+	"patientladder/core/planning/inlesson"
 	"patientladder/core/planning/lookback"
 	"patientladder/core/planning/meeting"
 	"patientladder/core/planning/outlook"
@@ -150,7 +151,7 @@ func Of(in Input) Progress {
 	slices.SortStableFunc(p.Cleared, func(a, b Piece) int { return a.To.Compare(b.To) })
 	slices.SortStableFunc(p.Polished, func(a, b Piece) int { return a.Polished.Compare(b.Polished) })
 	p.Secure = in.secure()
-	p.Ear = in.EarClimbed(in.Span.From, in.Span.To)
+	p.Ear = inlesson.EarClimbed(in.Student, in.Span.From, in.Span.To)
 	answered, long := in.answered(pieces), in.long(pieces)
 	p.Plantings = in.plantings(pieces)
 	looked := slices.Concat(answered, long)

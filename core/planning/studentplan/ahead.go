@@ -64,11 +64,11 @@ func (s Student) ReadingFrom(lessons *calendar.Lessons) int {
 	if s.Standing.FirstLesson.IsZero() {
 		return s.Policy.ReadingAfter
 	}
-	return lessons.Until(s.readingBegins().AddDate(0, 0, -1))
+	return lessons.Until(s.ReadingBegins().AddDate(0, 0, -1))
 }
 
-// readingBegins is the day from which on the reading strand may begin.
-func (s Student) readingBegins() time.Time {
+// ReadingBegins is the day from which on the reading strand may begin.
+func (s Student) ReadingBegins() time.Time {
 	first := s.Standing.FirstLesson
 	if first.IsZero() {
 		first = s.Today

@@ -12,6 +12,7 @@ import (
 	"patientladder/core/planning/forecast"
 	"patientladder/core/planning/next"
 	"patientladder/core/planning/plantest"
+	"patientladder/core/planning/proposing"
 	"patientladder/core/planning/signs"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/setup"
@@ -106,19 +107,19 @@ func TestAPieceThatTakesTooLongIsStuck(t *testing.T) {
 func TestTheNextRung(t *testing.T) {
 	s := plantest.Pupil(t, plantest.Piece("a", material.Method, "plain"), plantest.Piece("b", material.Method, "ties"), plantest.Piece("c", material.Reading, "thumb"))
 	placed := plantest.Place(s, "a", "b", "c")
-	p, in := s.Next(material.Method, placed)
+	p, in := proposing.Next(*s, material.Method, placed)
 	require.Equal(t, "a", p.Chosen.Material.ID, "a strand begins where its book begins")
 	require.Equal(t, []next.Reason{{Kind: next.Beginning, Leap: 1, Reach: 1.5}, {Kind: next.New, Skills: []string{"plain"}}}, p.Reasons)
 	require.Len(t, in.Candidates, 2)
 	plantest.Working(s, "a", 8)
-	p, in = s.Next(material.Method, placed)
+	p, in = proposing.Next(*s, material.Method, placed)
 	require.Equal(t, "b", p.Chosen.Material.ID)
 	require.Equal(t, []float64{1}, in.Last)
 	placed[1].Aside = "paused"
-	p, _ = s.Next(material.Method, placed)
+	p, _ = proposing.Next(*s, material.Method, placed)
 	require.Equal(t, []next.Reason{{Kind: next.Nothing}}, p.Reasons)
 	s.Policy.EaseAfterLeap = false
-	_, in = s.Next(material.Method, placed)
+	_, in = proposing.Next(*s, material.Method, placed)
 	require.True(t, in.Straight)
 }
 
@@ -126,7 +127,7 @@ func TestTheNextRung(t *testing.T) {
 func TestReadingBeginsLater(t *testing.T) {
 	s := plantest.Pupil(t, plantest.Piece("card", material.Reading, "plain"))
 	s.Policy.ReadingAfter = 4
-	p, _ := s.Next(material.Reading, plantest.Place(s, "card"))
+	p, _ := proposing.Next(*s, material.Reading, plantest.Place(s, "card"))
 	require.Nil(t, p.Chosen)
 	require.Equal(
 		t,
@@ -134,14 +135,14 @@ func TestReadingBeginsLater(t *testing.T) {
 		p.Reasons,
 		"counted from today, as there was no lesson yet",
 	)
-	require.Empty(t, plantest.Ahead(s, "card").Fresh())
+	require.Empty(t, proposing.Fresh(*plantest.Ahead(s, "card")))
 	s.Standing.FirstLesson = plantest.On(27)
-	p, _ = s.Next(material.Reading, plantest.Place(s, "card"))
+	p, _ = proposing.Next(*s, material.Reading, plantest.Place(s, "card"))
 	require.Equal(t, next.Later, p.Reasons[0].Kind)
 	require.Equal(t, 1, s.ReadingFrom(plantest.Ahead(s, "card").Lessons), "it begins tomorrow, so in the lesson after today's")
 	s.Standing.FirstLesson = plantest.On(28)
-	p, _ = s.Next(material.Reading, plantest.Place(s, "card"))
+	p, _ = proposing.Next(*s, material.Reading, plantest.Place(s, "card"))
 	require.Equal(t, "card", p.Chosen.Material.ID, "four weeks to the day")
-	p, _ = s.Next(material.Method, plantest.Place(s, "card"))
+	p, _ = proposing.Next(*s, material.Method, plantest.Place(s, "card"))
 	require.Equal(t, next.Nothing, p.Reasons[0].Kind)
 }

@@ -9,6 +9,7 @@ import (
 	"patientladder/core/base/calendar"
 	"patientladder/core/base/civil"
 	"patientladder/core/planning/plantest"
+	"patientladder/core/planning/planting"
 	"patientladder/core/planning/studentplan"
 )
 
@@ -33,7 +34,7 @@ func TestNoDatesWithoutLessons(t *testing.T) {
 	s.Profile.Lessons.Pauses = []calendar.Break{{From: plantest.Monday, To: calendar.NoEnd}}
 	a := plantest.Ahead(s, "work", "next")
 	require.Empty(t, a.When)
-	require.Empty(t, a.Plantings())
+	require.Empty(t, planting.Of(a))
 	require.Empty(t, a.NextBites())
 	s.Profile.Lessons.Pauses[0].To = plantest.Monday.AddDate(0, 0, 20)
 	low, _, _ := plantest.Ahead(s, "work", "next").Days(plantest.Ahead(s, "work", "next").When["work"].Clear)

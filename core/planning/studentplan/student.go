@@ -1,7 +1,8 @@
 // Package studentplan is the small context of all questions about one student on one day: who it is, what was folded of the log, by
 // which policies, when the lessons are, what lies ahead on the ladder, and what follows from these at once. The questions
-// that a page asks stand beside it, each in a package of its own: placing, inlesson, inweek, withfamily, lookback, whatif,
-// admission, brief. Each question has its answer in one place and as facts; words are made of them in core/wording.
+// that a page asks stand beside it, each in a package of its own: proposing, planting, intechnique, placing, inlesson, inweek,
+// withfamily, lookback, whatif, admission, brief. Each question has its answer in one place and as facts; words are made of them
+// in core/wording.
 //
 //	student.go      the student and the policies
 //	timetable.go    when lessons are: the slots with what was changed, the holidays and the pauses
@@ -9,11 +10,8 @@
 //	kept.go         which learned pieces stay alive
 //	points.go       the focus points of a piece, and what a lesson works on
 //	due.go          what is due in the next lesson
-//	fresh.go        what is proposed on which strand, and what could come next
-//	plantings.go    what is planted for what, and the bites of a lesson
-//	exercises.go    the staircases of technique, the cycle, which exercise comes next
-//	ready.go        who is ready for a piece
-//	first.go        with which students a studio begins
+//	faults.go       the fault that is looked after, and those that are usual
+//	named.go        which texts of the library name a student
 package studentplan
 
 import (

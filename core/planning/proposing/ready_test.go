@@ -1,4 +1,4 @@
-package studentplan_test
+package proposing
 
 import (
 	"testing"
@@ -13,7 +13,7 @@ import (
 
 func TestWhoIsReady(t *testing.T) {
 	m := plantest.Piece("m", material.Method, "ties", "plain")
-	names := func(list []studentplan.Ready) (out []string) {
+	names := func(list []Ready) (out []string) {
 		for _, r := range list {
 			out = append(out, r.Name+" "+string(r.Kind))
 		}
@@ -34,13 +34,13 @@ func TestWhoIsReady(t *testing.T) {
 	asked.Demands = append(asked.Demands, material.Demand{Skill: "pulse", Weight: 0.1})
 	blocked.Library["m"] = asked
 	require.Equal(t, []string{"Ready ready", "Half ready", "Reach reach", "Begun begun", "Cleared begun"},
-		names(studentplan.WhoIsReady([]studentplan.Student{begun, at("Reach"), at("Half", "plain"), cleared, at("Ready", "plain", "ties")}, m)))
-	r := cleared.ReadyFor(m)
+		names(WhoIsReady([]studentplan.Student{begun, at("Reach"), at("Half", "plain"), cleared, at("Ready", "plain", "ties")}, m)))
+	r := ReadyFor(cleared, m)
 	require.True(t, r.Cleared)
-	require.False(t, begun.ReadyFor(m).Cleared)
-	require.Equal(t, []any{2.0, 1.5, studentplan.Reaching}, []any{at("X").ReadyFor(m).Leap.Size, at("X").ReadyFor(m).Reach, at("X").ReadyFor(m).Kind})
-	r = blocked.ReadyFor(asked)
-	require.Equal(t, studentplan.Blocked, r.Kind)
+	require.False(t, ReadyFor(begun, m).Cleared)
+	require.Equal(t, []any{2.0, 1.5, Reaching}, []any{ReadyFor(at("X"), m).Leap.Size, ReadyFor(at("X"), m).Reach, ReadyFor(at("X"), m).Kind})
+	r = ReadyFor(blocked, asked)
+	require.Equal(t, Blocked, r.Kind)
 	require.Equal(t, []string{"ties"}, r.First, "ties stand on the pulse, which is new in it as well")
 }
 
@@ -53,7 +53,7 @@ func TestWhatWasClearedOutsideABook(t *testing.T) {
 	plantest.Working(s, "work", 9)
 	s.Standing.Ability.Skills["thumb"] = leap.Evidence{Shown: true, Cleared: 4}
 	s.Standing.Ability.Skills["ties"] = leap.Evidence{Cleared: 1}
-	a := s.Outside([]string{"book"})
+	a := Outside(*s, []string{"book"})
 	require.Equal(t, map[string]leap.Evidence{"plain": {Cleared: 1}, "thumb": {Shown: true}}, a.Skills)
 	require.Equal(t, 8, a.LongestBars)
 }
@@ -61,7 +61,7 @@ func TestWhatWasClearedOutsideABook(t *testing.T) {
 // Who is ready: of a piece that nobody knows it says so, after those who could reach a known one.
 func TestNobodyIsReadyForWhatNobodyKnows(t *testing.T) {
 	s := plantest.Pupil(t)
-	r := s.ReadyFor(material.Material{ID: "title", Title: "A title alone", Instrument: "piano"})
-	require.Equal(t, studentplan.NotKnown, r.Kind)
+	r := ReadyFor(*s, material.Material{ID: "title", Title: "A title alone", Instrument: "piano"})
+	require.Equal(t, NotKnown, r.Kind)
 	require.Zero(t, r.Leap.Ready)
 }

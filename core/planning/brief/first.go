@@ -1,8 +1,9 @@
-package studentplan
+package brief
 
 import (
 	"patientladder/core/base/civil"
 	"patientladder/core/planning/ladder"
+	"patientladder/core/planning/studentplan"
 )
 
 // FirstStep is one of the steps by which a studio begins.
@@ -37,7 +38,7 @@ type Beginner struct{ Adds, ChoosesWay, WayChosen, Published bool }
 
 // FirstSteps are the steps of a studio, or of somebody in it, that begins; nil once somebody had a lesson and a week was
 // published, where there are more than three students, and for who adds none. placed are the rungs by ladder.
-func FirstSteps(students []Student, who Beginner, placed map[string][]ladder.Placed) []First {
+func FirstSteps(students []studentplan.Student, who Beginner, placed map[string][]ladder.Placed) []First {
 	if len(students) > MostBeginning || !who.Adds {
 		return nil
 	}

@@ -1,4 +1,4 @@
-package studentplan_test
+package brief
 
 import (
 	"testing"
@@ -20,6 +20,6 @@ func TestTheLoadOfATeacher(t *testing.T) {
 		{Student: "a", Lessons: plantest.Mondays()}, {Student: "a", Lessons: plantest.Mondays()}, {Student: "b", Lessons: fortnight},
 		{Student: "c", Lessons: plantest.Mondays(), Until: plantest.Monday.AddDate(0, 0, -3)},
 	}
-	require.Equal(t, studentplan.Load{Students: 2, Minutes: 90}, studentplan.LoadOf(list, plantest.Monday))
-	require.Zero(t, studentplan.LoadOf(nil, plantest.Monday))
+	require.Equal(t, Load{Students: 2, Minutes: 90}, LoadOf(list, plantest.Monday))
+	require.Zero(t, LoadOf(nil, plantest.Monday))
 }

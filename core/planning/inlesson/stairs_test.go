@@ -1,4 +1,4 @@
-package studentplan_test
+package inlesson
 
 import (
 	"slices"
@@ -18,25 +18,25 @@ import (
 func TestTheStepOfALesson(t *testing.T) {
 	s := plantest.Pupil(t)
 	a := plantest.Ahead(s)
-	due := a.StairDue(a.Today, 8)
+	due := stairDue(a, a.Today, 8)
 	require.Equal(
 		t,
 		&lessonplan.Stair{Line: "ear", Stair: "match", At: 1, Of: 5, Goals: []string{"echo-pitch", "hidden-pitch", "echo-rhythm"}},
 		due,
 	)
-	require.Nil(t, a.StairDue(a.Today, 4))
+	require.Nil(t, stairDue(a, a.Today, 4))
 
 	a.Standing.Met = []standing.Met{{At: a.Now.Add(-7 * 24 * time.Hour), Activity: "echo-pitch", Level: 1, Outcome: "matched"}}
-	require.Equal(t, "rhythm", a.StairDue(a.Today, 8).Line)
-	p, climbed := a.Climbed(lessonplan.Segment{ID: "stair ear", Kind: lessonplan.Climb})
+	require.Equal(t, "rhythm", stairDue(a, a.Today, 8).Line)
+	p, climbed := Climbed(a.Student, lessonplan.Segment{ID: "stair ear", Kind: lessonplan.Climb})
 	require.True(t, climbed)
 	require.Equal(t, []any{meeting.Ear, "echo-pitch", 1, 1}, []any{p.Line, p.Activity.ID, p.Level, p.Days})
-	_, climbed = a.Climbed(lessonplan.Segment{ID: "stair ear", Kind: lessonplan.Activity})
+	_, climbed = Climbed(a.Student, lessonplan.Segment{ID: "stair ear", Kind: lessonplan.Activity})
 	require.False(t, climbed)
 
 	pool := slices.Clone(a.Pool)
 	i := slices.IndexFunc(pool, func(g lessonplan.Goal) bool { return g.ID == "echo-rhythm" })
 	pool[i].Off = true
 	a.Pool = pool
-	require.Equal(t, "ear", a.StairDue(a.Today, 8).Line, "nobody claps here")
+	require.Equal(t, "ear", stairDue(a, a.Today, 8).Line, "nobody claps here")
 }

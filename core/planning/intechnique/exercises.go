@@ -1,4 +1,6 @@
-package studentplan
+// Package intechnique answers what is asked about the exercises of one student: the staircases, the cycle of keys over the lessons, which
+// exercise comes next, and which keys are known.
+package intechnique
 
 import (
 	"cmp"
@@ -7,6 +9,7 @@ import (
 	"time"
 
 	"patientladder/core/base/civil"
+	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/studentlog"
 	"patientladder/core/technique/exercise"
 	"patientladder/core/technique/keycycle"
@@ -15,13 +18,13 @@ import (
 
 // Stairs are the staircases of the student's instrument with the key of the week as a wish, and the cycle that is
 // kept, nil for none. Broken says why a kept cycle cannot go on; the staircases stand all the same.
-func (a *StudentOutlook) Stairs() (stairs []exercise.Stair, c *Cycle, broken error) {
+func Stairs(a *studentplan.StudentOutlook) (stairs []exercise.Stair, c *Cycle, broken error) {
 	stairs = exercise.Climb(a.OnInstrument(), a.Progress(), exercise.Wish{})
 	kept := a.Standing.Cycle
 	if kept == nil {
 		return stairs, nil, nil
 	}
-	laid, err := a.Cycle(*kept, stairs)
+	laid, err := CycleOf(a, *kept, stairs)
 	if err != nil {
 		return stairs, nil, err
 	}
@@ -33,9 +36,9 @@ func (a *StudentOutlook) Stairs() (stairs []exercise.Stair, c *Cycle, broken err
 }
 
 // ExercisesAhead are the exercises that stand on the ladder and were not begun.
-func (a *StudentOutlook) ExercisesAhead() []Placed {
+func ExercisesAhead(a *studentplan.StudentOutlook) []Placed {
 	var out []Placed
-	for _, p := range a.materialsAhead() {
+	for _, p := range materialsAhead(a) {
 		if e, err := exercise.Parse(a.Library[p].Exercise, a.OnInstrument()); err == nil {
 			out = append(out, Placed{p, e})
 		}
@@ -54,7 +57,7 @@ const mostProposed = 3
 
 // ProposedExercises are the next exercises: that of the cycle first, then those of staircases on
 // which the student stands already, then new ones; what stands ahead already is not proposed again.
-func (a *StudentOutlook) ProposedExercises(stairs []exercise.Stair) []exercise.Proposal {
+func ProposedExercises(a *studentplan.StudentOutlook, stairs []exercise.Stair) []exercise.Proposal {
 	rank := func(st exercise.Stair) int {
 		switch {
 		case a.Standing.Cycle != nil && a.Standing.Cycle.Type == st.Type.ID:
@@ -65,7 +68,7 @@ func (a *StudentOutlook) ProposedExercises(stairs []exercise.Stair) []exercise.P
 		return 2
 	}
 	ahead := map[string]bool{}
-	for _, p := range a.ExercisesAhead() {
+	for _, p := range ExercisesAhead(a) {
 		ahead[p.Exercise.ID()] = true
 	}
 	var next []exercise.Stair
@@ -77,13 +80,13 @@ func (a *StudentOutlook) ProposedExercises(stairs []exercise.Stair) []exercise.P
 	slices.SortStableFunc(next, func(x, y exercise.Stair) int { return cmp.Compare(rank(x), rank(y)) })
 	var out []exercise.Proposal
 	for _, st := range next[:min(len(next), mostProposed)] {
-		out = append(out, a.Proposal(*st.Next))
+		out = append(out, Propose(a, *st.Next))
 	}
 	return out
 }
 
-// Proposal adds to a proposal when a break lies between the next lesson and the one that hears it.
-func (a *StudentOutlook) Proposal(p exercise.Proposal) exercise.Proposal {
+// Propose adds to a proposal when a break lies between the next lesson and the one that hears it.
+func Propose(a *studentplan.StudentOutlook, p exercise.Proposal) exercise.Proposal {
 	if heard := a.Lessons.Day(1); civil.Between(a.Lessons.Day(0), heard) > a.Timetable().UsualGap(a.Lessons.Day(0)) {
 		p.Reasons = append(slices.Clone(p.Reasons), exercise.Reason{Kind: exercise.HeardLater, Day: heard})
 	}
@@ -160,9 +163,9 @@ func (c Cycle) Now() (CycleWeek, bool) {
 	return CycleWeek{}, false
 }
 
-// Cycle lays a cycle over the lessons, the holidays and the lessons that were missed left out.
-func (a *StudentOutlook) Cycle(c studentlog.Cycle, stairs []exercise.Stair) (Cycle, error) {
-	list, err := a.Round(c)
+// CycleOf lays a cycle over the lessons, the holidays and the lessons that were missed left out.
+func CycleOf(a *studentplan.StudentOutlook, c studentlog.Cycle, stairs []exercise.Stair) (Cycle, error) {
+	list, err := Round(a.Student, c)
 	if err != nil {
 		return Cycle{}, err
 	}
@@ -182,14 +185,14 @@ func (a *StudentOutlook) Cycle(c studentlog.Cycle, stairs []exercise.Stair) (Cyc
 		through, working := stair.Passed(list[key].Place())
 		return through < pass && working < pass && (day.Before(a.Today) || day.Equal(a.Today) && a.GivenToday())
 	}
-	plan, err := keycycle.Build(keys, from, a.Timetable(), a.missed(), c.Before, slides)
+	plan, err := keycycle.Build(keys, from, a.Timetable(), missed(a.Student), c.Before, slides)
 	if err != nil {
 		return Cycle{}, err
 	}
 	usual := a.Timetable().UsualGap(from)
 	out := Cycle{Type: t, End: plan.End, Held: len(plan.Held), Slid: len(plan.Slid), Pass: pass}
 	for i, w := range plan.Weeks {
-		week := CycleWeek{Week: w, Exercise: list[i], Late: civil.Between(w.Day, w.Heard) > usual, State: a.keyState(w, stair, list[i], out.Pass)}
+		week := CycleWeek{Week: w, Exercise: list[i], Late: civil.Between(w.Day, w.Heard) > usual, State: keyState(a.Student, w, stair, list[i], out.Pass)}
 		since := func(d time.Time) bool {
 			return d.Before(w.Day) && !d.Before(from) && (i == 0 || d.After(plan.Weeks[i-1].Day))
 		}
@@ -214,7 +217,7 @@ func only(days []time.Time, wanted func(time.Time) bool) (out []time.Time) {
 }
 
 // missed are the lessons that did not take place.
-func (s Student) missed() (out []time.Time) {
+func missed(s studentplan.Student) (out []time.Time) {
 	for _, d := range s.Standing.Missed {
 		if day, err := time.Parse(time.DateOnly, d); err == nil {
 			out = append(out, day)
@@ -224,7 +227,7 @@ func (s Student) missed() (out []time.Time) {
 }
 
 // Round are the exercises of a cycle, or an error that says what of it is not there.
-func (s Student) Round(c studentlog.Cycle) ([]exercise.Exercise, error) {
+func Round(s studentplan.Student, c studentlog.Cycle) ([]exercise.Exercise, error) {
 	x := s.OnInstrument()
 	t, ok := exercise.TypeOf(c.Type)
 	if !ok || !t.Cycle || !slices.Contains(t.Families, x.Family) {
@@ -246,7 +249,7 @@ func (s Student) Round(c studentlog.Cycle) ([]exercise.Exercise, error) {
 	return exercise.Round(exercise.Exercise{Type: t, Step: step, Kind: kind, Instrument: x}, first, keycycle.Order(c.Order))
 }
 
-func (s Student) keyState(w keycycle.Week, stair exercise.Stair, e exercise.Exercise, pass int) KeyState {
+func keyState(s studentplan.Student, w keycycle.Week, stair exercise.Stair, e exercise.Exercise, pass int) KeyState {
 	through, working := stair.Passed(e.Place())
 	switch {
 	case through >= pass:
@@ -261,7 +264,7 @@ func (s Student) keyState(w keycycle.Week, stair exercise.Stair, e exercise.Exer
 
 // WholeCycle fills in what a wish for a cycle leaves out: the type that the family takes through
 // the keys, its first pass, major keys, from today on.
-func (s Student) WholeCycle(c studentlog.Cycle) studentlog.Cycle {
+func WholeCycle(s studentplan.Student, c studentlog.Cycle) studentlog.Cycle {
 	if t, ok := exercise.CycleType(s.OnInstrument()); ok {
 		c.Type = cmp.Or(c.Type, t.ID)
 	}
@@ -281,8 +284,8 @@ type KeyCell struct {
 	Next exercise.Exercise
 }
 
-// Keys says how far a student has come in each of some keys of a type.
-func (s Student) Keys(t exercise.Type, places []exercise.Exercise) []KeyCell {
+// Cells says how far a student has come in each of some keys of a type.
+func Cells(s studentplan.Student, t exercise.Type, places []exercise.Exercise) []KeyCell {
 	stairs := exercise.Climb(s.OnInstrument(), s.Progress(), exercise.Wish{})
 	stair := stairs[slices.IndexFunc(stairs, func(x exercise.Stair) bool { return x.Type.ID == t.ID })]
 	out := make([]KeyCell, len(places))
@@ -312,7 +315,7 @@ func KeysOf(students [][]KeyCell) (begun, through int) {
 }
 
 // materialsAhead are the rungs that were not begun, in the teacher's order.
-func (a *StudentOutlook) materialsAhead() (out []string) {
+func materialsAhead(a *studentplan.StudentOutlook) (out []string) {
 	for _, p := range a.Placed {
 		if !a.Begun(p.Material) {
 			out = append(out, p.Material)

@@ -1,4 +1,6 @@
-package studentplan
+// Package planting says what is planted for what, ahead of the pieces that will ask for it: the bites of a lesson and of a week, and by
+// when each has to come. How far is looked ahead is decided in core/planning/preview.
+package planting
 
 import (
 	"slices"
@@ -7,6 +9,7 @@ import (
 
 	"patientladder/core/library/material"
 	"patientladder/core/planning/preview"
+	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
 	"patientladder/core/technique/exercise"
 )
@@ -33,8 +36,8 @@ type PlantingStep struct {
 	Due time.Time
 }
 
-// Plantings are the skills that are planted for what lies ahead, the one with the fewest lessons in hand first.
-func (a *StudentOutlook) Plantings() []Planting {
+// Of are the skills that are planted for what lies ahead, the one with the fewest lessons in hand first.
+func Of(a *studentplan.StudentOutlook) []Planting {
 	var out []Planting
 	for i, o := range a.Plan.Outcomes {
 		p := Planting{Outcome: o, Needed: a.Lessons.Day(o.By), Ready: a.Lessons.Day(o.Ready), PerLesson: a.Policy.Preview.PerLesson}
@@ -43,7 +46,7 @@ func (a *StudentOutlook) Plantings() []Planting {
 		}
 		for _, step := range a.Plan.Steps {
 			if step.Skill == o.Skill {
-				p.Steps = append(p.Steps, PlantingStep{Step: step.Step, Day: a.Lessons.Day(step.Lesson), Due: a.DueOn(step)})
+				p.Steps = append(p.Steps, PlantingStep{Step: step.Step, Day: a.Lessons.Day(step.Lesson), Due: DueOn(a, step)})
 			}
 		}
 		out = append(out, p)
@@ -53,7 +56,7 @@ func (a *StudentOutlook) Plantings() []Planting {
 }
 
 // DueOn is the last day for a step that comes after it; zero where it comes in time, or where the day has passed.
-func (a *StudentOutlook) DueOn(s preview.Step) time.Time {
+func DueOn(a *studentplan.StudentOutlook, s preview.Step) time.Time {
 	if s.Due < 0 || s.Lesson <= s.Due {
 		return time.Time{}
 	}
@@ -75,10 +78,10 @@ type Bite struct {
 
 // Bites are the preview steps that are left for the next lesson. In the lesson itself those
 // done today count among the most that it holds.
-func (a *StudentOutlook) Bites() []Bite {
+func Bites(a *studentplan.StudentOutlook) []Bite {
 	left := a.Policy.Preview.PerLesson
 	if a.Lessons.Day(0).Equal(a.Today) {
-		left -= a.plantedToday()
+		left -= plantedToday(a)
 	}
 	var out []Bite
 	for _, step := range a.NextBites() {
@@ -88,7 +91,7 @@ func (a *StudentOutlook) Bites() []Bite {
 		b := Bite{Skill: step.Skill, Step: step.Step}
 		for _, o := range a.Plan.Outcomes {
 			if o.Skill == step.Skill {
-				b.For, b.Slack, b.Exercise = o.For, o.Slack, a.biteExercise(step.Skill, step.Step, o.For)
+				b.For, b.Slack, b.Exercise = o.For, o.Slack, biteExercise(a.Student, step.Skill, step.Step, o.For)
 			}
 		}
 		out = append(out, b)
@@ -96,7 +99,7 @@ func (a *StudentOutlook) Bites() []Bite {
 	return out
 }
 
-func (a *StudentOutlook) plantedToday() (n int) {
+func plantedToday(a *studentplan.StudentOutlook) (n int) {
 	for _, at := range a.Standing.Planted {
 		if a.Local(at).Equal(a.Today) {
 			n++
@@ -105,7 +108,7 @@ func (a *StudentOutlook) plantedToday() (n int) {
 	return n
 }
 
-func (s Student) biteExercise(skill string, step int, piece string) *exercise.Exercise {
+func biteExercise(s studentplan.Student, skill string, step int, piece string) *exercise.Exercise {
 	if e, ok := exercise.ForBite(s.OnInstrument(), skill, step, s.Library[piece].Notes); ok {
 		return &e
 	}
@@ -113,7 +116,7 @@ func (s Student) biteExercise(skill string, step int, piece string) *exercise.Ex
 }
 
 // PlantedBites are the preview steps of the last lesson, to be done again at home, by skill.
-func (a *StudentOutlook) PlantedBites() []week.Bite {
+func PlantedBites(a *studentplan.StudentOutlook) []week.Bite {
 	var out []week.Bite
 	last := a.Local(a.Standing.LastLesson)
 	for id, at := range a.Standing.Planted {
@@ -123,7 +126,7 @@ func (a *StudentOutlook) PlantedBites() []week.Bite {
 			continue
 		}
 		b := week.Bite{Skill: id, Name: skill.Name, Words: skill.Steps[step-1]}
-		if e := a.biteExercise(id, step, a.Needing(id)); e != nil {
+		if e := biteExercise(a.Student, id, step, Needing(a, id)); e != nil {
 			b.Exercise, b.ExerciseID = e.Title(a.Words), e.ID()
 		}
 		out = append(out, b)
@@ -133,7 +136,7 @@ func (a *StudentOutlook) PlantedBites() []week.Bite {
 }
 
 // Needing is the first piece ahead that asks for a skill; empty for none.
-func (a *StudentOutlook) Needing(skill string) string {
+func Needing(a *studentplan.StudentOutlook, skill string) string {
 	for _, p := range a.Placed {
 		asks := func(d material.Demand) bool { return d.Skill == skill }
 		if !a.Begun(p.Material) && slices.ContainsFunc(a.Library[p.Material].Demands, asks) {

@@ -1,4 +1,4 @@
-package studentplan
+package intechnique
 
 import (
 	"cmp"
@@ -9,6 +9,7 @@ import (
 	"patientladder/core/library/material"
 	"patientladder/core/library/titles"
 	"patientladder/core/planning/curriculum"
+	"patientladder/core/planning/studentplan"
 	"patientladder/core/technique/exercise"
 )
 
@@ -38,7 +39,7 @@ const mostFound = 12
 
 // Find are the books, pieces and exercises for the student's instrument in which all words of a search come
 // up: books first, then pieces, those whose title begins with it before others. placed says what stands on the ladder.
-func (s Student) Find(search string, books []curriculum.Source, placed map[string]bool) []Found {
+func Find(s studentplan.Student, search string, books []curriculum.Source, placed map[string]bool) []Found {
 	var out []Found
 	for _, b := range books {
 		if b.Instrument != s.Instrument || !titles.Holds(b.Title, search) {
@@ -98,7 +99,7 @@ func firstExercises(x instrument.Instrument) (out []exercise.Exercise) {
 }
 
 // KeysKnown are the keys of what an instrument takes through them, in the first step; none for other instruments.
-func (s Student) KeysKnown() []exercise.Exercise {
+func KeysKnown(s studentplan.Student) []exercise.Exercise {
 	x := s.OnInstrument()
 	t, ok := exercise.CycleType(x)
 	if !ok || len(t.Kinds) == 0 {

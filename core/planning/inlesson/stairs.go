@@ -1,15 +1,16 @@
-package studentplan
+package inlesson
 
 import (
 	"time"
 
 	"patientladder/core/planning/lessonplan"
 	"patientladder/core/planning/meeting"
+	"patientladder/core/planning/studentplan"
 )
 
 // EarAndRhythm are the student's places on the two staircases that live in two minutes of a lesson, as they stand on a day.
 // A line whose goals the studio does not use is left out.
-func (s Student) EarAndRhythm(day time.Time) (out []meeting.Place) {
+func EarAndRhythm(s studentplan.Student, day time.Time) (out []meeting.Place) {
 	for _, line := range meeting.Lines() {
 		p := s.Meetings.On(line, s.Age(day), s.Standing.Met, day, s.Local)
 		off := false
@@ -25,19 +26,19 @@ func (s Student) EarAndRhythm(day time.Time) (out []meeting.Place) {
 }
 
 // EarClimbed are the stairs of ear and rhythm that were climbed from one day to another.
-func (s Student) EarClimbed(first, last time.Time) (out []meeting.Climbed) {
+func EarClimbed(s studentplan.Student, first, last time.Time) (out []meeting.Climbed) {
 	for _, line := range meeting.Lines() {
 		out = append(out, s.Meetings.Climbed(line, s.Age(last), s.Standing.Met, first, last, s.Local)...)
 	}
 	return out
 }
 
-// StairDue is the step that a lesson has room for; nil for none, and for the very young, whose lessons are made of games.
-func (a *StudentOutlook) StairDue(day time.Time, age int) *lessonplan.Stair {
+// stairDue is the step that a lesson has room for; nil for none, and for the very young, whose lessons are made of games.
+func stairDue(a *studentplan.StudentOutlook, day time.Time, age int) *lessonplan.Stair {
 	if lessonplan.VeryYoung(age) {
 		return nil
 	}
-	places := a.EarAndRhythm(day)
+	places := EarAndRhythm(a.Student, day)
 	p, any := meeting.DueLine(places)
 	if !any {
 		return nil
@@ -50,11 +51,11 @@ func (a *StudentOutlook) StairDue(day time.Time, age int) *lessonplan.Stair {
 }
 
 // Climbed is the place on a staircase that a segment of a lesson is about, as it stands today; false for another segment.
-func (s Student) Climbed(x lessonplan.Segment) (meeting.Place, bool) {
+func Climbed(s studentplan.Student, x lessonplan.Segment) (meeting.Place, bool) {
 	if x.Kind != lessonplan.Climb {
 		return meeting.Place{}, false
 	}
-	for _, p := range s.EarAndRhythm(s.Today) {
+	for _, p := range EarAndRhythm(s, s.Today) {
 		if x.ID == lessonplan.StairID(string(p.Line)) && !p.All() {
 			return p, true
 		}

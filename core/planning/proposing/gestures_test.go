@@ -1,4 +1,4 @@
-package studentplan_test
+package proposing_test
 
 import (
 	"testing"
@@ -10,6 +10,7 @@ import (
 	"patientladder/core/planning/inlesson"
 	"patientladder/core/planning/lessonplan"
 	"patientladder/core/planning/plantest"
+	"patientladder/core/planning/proposing"
 	"patientladder/core/student/leap"
 )
 
@@ -35,7 +36,7 @@ func TestGesturesAtTheBeginningOfALevel(t *testing.T) {
 		"plain": {Cleared: 4},
 	}
 	for id, want := range map[string][]string{"last": {"roll", "sink"}, "first": {"roll", "sink"}, "second": nil, "loose": nil} {
-		require.Equal(t, want, s.Gestures(s.Library[id]), id)
+		require.Equal(t, want, proposing.Gestures(*s, s.Library[id]), id)
 	}
 	plantest.Learned(s, "last", 7, 40)
 	a := plantest.Ahead(s, "last", "first", "second")

@@ -1,4 +1,4 @@
-package studentplan_test
+package proposing
 
 import (
 	"testing"
@@ -21,12 +21,12 @@ func TestFreshRungs(t *testing.T) {
 		plantest.Piece("card", material.Reading, "pulse"),
 	)
 	plantest.Working(s, "work", 8)
-	fresh := plantest.Ahead(s, "work", "method", "scale", "song", "card").Fresh()
+	fresh := Fresh(*plantest.Ahead(s, "work", "method", "scale", "song", "card"))
 	require.Len(t, fresh, 2)
 	require.Equal(t, []string{"scale", "card"}, []string{fresh[0].Material.ID, fresh[1].Material.ID})
 	require.Equal(t, next.Reason{Kind: next.Beginning, Leap: 1, Reach: 1.5}, fresh[0].Why)
 	s.Standing.Materials["work"].State = "resting"
-	fresh = plantest.Ahead(s, "work", "method", "scale").Fresh()
+	fresh = Fresh(*plantest.Ahead(s, "work", "method", "scale"))
 	require.Equal(t, "method", fresh[0].Material.ID, "a piece that rests leaves its strand idle")
 }
 
@@ -40,7 +40,7 @@ func TestWhatFits(t *testing.T) {
 	)
 	s.Library["cello"] = material.Material{ID: "cello", Instrument: "cello", Strand: material.Method}
 	plantest.Working(s, "work", 8)
-	ranked, in := s.Fit("", plantest.Place(s, "work", "a"))
+	ranked, in := Fit(*s, "", plantest.Place(s, "work", "a"))
 	var ids []string
 	for _, c := range ranked {
 		ids = append(ids, c.Material.ID)
@@ -59,16 +59,16 @@ func TestWhatFits(t *testing.T) {
 	)
 	require.Len(t, in.Library, 4, "of this instrument")
 	require.Equal(t, 2, in.PerLesson)
-	ranked, in = s.Fit(material.Method, plantest.Place(s, "work", "a"))
+	ranked, in = Fit(*s, material.Method, plantest.Place(s, "work", "a"))
 	require.Len(t, ranked, 2)
 	require.False(t, in.Ease)
 	s.Standing.Materials["work"].Before.Size = 1.6
-	_, in = s.Fit(material.Method, plantest.Place(s, "work"))
+	_, in = Fit(*s, material.Method, plantest.Place(s, "work"))
 	require.True(t, in.Ease, "the last was beyond the comfortable leap")
 	s.Standing.Materials["work"].Before.Size = 1.5
-	_, in = s.Fit(material.Method, plantest.Place(s, "work"))
+	_, in = Fit(*s, material.Method, plantest.Place(s, "work"))
 	require.False(t, in.Ease, "as large as the reach is no stretch")
 	s.Standing.Materials["work"].Before.Size, s.Policy.EaseAfterLeap = 1.6, false
-	_, in = s.Fit(material.Method, plantest.Place(s, "work"))
+	_, in = Fit(*s, material.Method, plantest.Place(s, "work"))
 	require.False(t, in.Ease)
 }

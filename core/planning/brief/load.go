@@ -1,12 +1,16 @@
-package studentplan
+package brief
 
-import "time"
+import (
+	"time"
+
+	"patientladder/core/planning/studentplan"
+)
 
 // Load is how much somebody teaches in a usual week.
 type Load struct{ Students, Minutes int }
 
 // LoadOf is the load of those who are taught on a day: each student once, whatever the number of instruments.
-func LoadOf(list []Profile, day time.Time) Load {
+func LoadOf(list []studentplan.Profile, day time.Time) Load {
 	var out Load
 	seen := map[string]bool{}
 	for _, p := range list {

@@ -1,4 +1,6 @@
-package studentplan
+// Package proposing says what could come next on each strand of a student, what fits there of the library, and who is ready for a piece.
+// The weighing itself is in core/planning/next and fit.
+package proposing
 
 import (
 	"slices"
@@ -9,11 +11,12 @@ import (
 	"patientladder/core/planning/ladder"
 	"patientladder/core/planning/lessonplan"
 	"patientladder/core/planning/next"
+	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/leap"
 )
 
-// drawn is the whole ladder, without dates.
-func (s Student) drawn(placed []ladder.Placed) ladder.View {
+// drawnOf is the whole ladder, without dates.
+func drawnOf(s studentplan.Student, placed []ladder.Placed) ladder.View {
 	return ladder.Draw(s.Standing, s.Library, placed, s.Policy.Standing.Leap, s.Today, 0)
 }
 
@@ -21,8 +24,8 @@ func (s Student) drawn(placed []ladder.Placed) ladder.View {
 const mostToBegin = 4
 
 // CouldBegin are the materials that stand next on each strand and are not begun.
-func (s Student) CouldBegin(placed []ladder.Placed) (out []string) {
-	for _, rail := range s.drawn(placed).Rails {
+func CouldBegin(s studentplan.Student, placed []ladder.Placed) (out []string) {
+	for _, rail := range drawnOf(s, placed).Rails {
 		n := 0
 		for _, r := range rail.Rungs {
 			if r.IsAhead() && r.Aside == "" && n < mostToBegin {
@@ -35,10 +38,10 @@ func (s Student) CouldBegin(placed []ladder.Placed) (out []string) {
 }
 
 // Next proposes the next rung of a strand. Where the strand begins only later it says from when.
-func (s Student) Next(strand material.Strand, placed []ladder.Placed) (next.Proposal, next.Input) {
-	v := s.drawn(placed)
-	in := s.proposal(strand, v)
-	if later, waits := s.waitsToRead(strand); waits {
+func Next(s studentplan.Student, strand material.Strand, placed []ladder.Placed) (next.Proposal, next.Input) {
+	v := drawnOf(s, placed)
+	in := proposal(s, strand, v)
+	if later, waits := waitsToRead(s, strand); waits {
 		in.Candidates = nil
 		p := next.Propose(in)
 		p.Reasons = []next.Reason{later}
@@ -48,7 +51,7 @@ func (s Student) Next(strand material.Strand, placed []ladder.Placed) (next.Prop
 }
 
 // proposal is what a proposal on a strand is made from.
-func (s Student) proposal(strand material.Strand, v ladder.View) next.Input {
+func proposal(s studentplan.Student, strand material.Strand, v ladder.View) next.Input {
 	in := next.Input{
 		Ability: s.Standing.Ability, Policy: s.Policy.Standing.Leap, Reach: v.Reach, Skills: s.Skills,
 		Last: s.Standing.Leaps(s.Library, strand), Straight: !s.Policy.EaseAfterLeap,
@@ -62,7 +65,7 @@ func (s Student) proposal(strand material.Strand, v ladder.View) next.Input {
 	}
 	// A stage of reading whose every skill is secure already is not begun; where all are, the last is as good as any.
 	if strand == material.Reading {
-		if open := slices.DeleteFunc(slices.Clone(in.Candidates), s.proven); len(open) > 0 {
+		if open := slices.DeleteFunc(slices.Clone(in.Candidates), func(m material.Material) bool { return proven(s, m) }); len(open) > 0 {
 			in.Candidates = open
 		}
 	}
@@ -70,15 +73,15 @@ func (s Student) proposal(strand material.Strand, v ladder.View) next.Input {
 }
 
 // proven says that all that a material asks for is secure.
-func (s Student) proven(m material.Material) bool {
+func proven(s studentplan.Student, m material.Material) bool {
 	return len(m.Demands) > 0 && !slices.ContainsFunc(m.Demands, func(d material.Demand) bool {
 		return s.Policy.Standing.Leap.Level(s.Standing.Ability.Skills[d.Skill]) != leap.Secure
 	})
 }
 
 // waitsToRead says from when on the reading strand may begin, where it may not yet.
-func (s Student) waitsToRead(strand material.Strand) (next.Reason, bool) {
-	begins := s.readingBegins()
+func waitsToRead(s studentplan.Student, strand material.Strand) (next.Reason, bool) {
+	begins := s.ReadingBegins()
 	if strand != material.Reading || !begins.After(s.Today) {
 		return next.Reason{}, false
 	}
@@ -87,17 +90,17 @@ func (s Student) waitsToRead(strand material.Strand) (next.Reason, bool) {
 
 // Fresh are the rungs that are proposed on the strands where nothing is in work. Repertoire
 // is taken up by choice, not because its strand is idle.
-func (a StudentOutlook) Fresh() []lessonplan.Fresh {
+func Fresh(a studentplan.StudentOutlook) []lessonplan.Fresh {
 	var out []lessonplan.Fresh
 	for _, rail := range a.View.Rails {
-		_, waits := a.waitsToRead(rail.Strand)
+		_, waits := waitsToRead(a.Student, rail.Strand)
 		if waits || rail.Strand == material.Repertoire || !idle(rail) {
 			continue
 		}
-		if p := next.Propose(a.proposal(rail.Strand, a.View)); p.Chosen != nil {
+		if p := next.Propose(proposal(a.Student, rail.Strand, a.View)); p.Chosen != nil {
 			out = append(
 				out,
-				lessonplan.Fresh{Material: p.Chosen.Material, Leap: p.Chosen.Leap.Size, Why: p.Reasons[0], Gestures: a.Gestures(p.Chosen.Material)},
+				lessonplan.Fresh{Material: p.Chosen.Material, Leap: p.Chosen.Leap.Size, Why: p.Reasons[0], Gestures: Gestures(a.Student, p.Chosen.Material)},
 			)
 		}
 	}
@@ -106,15 +109,15 @@ func (a StudentOutlook) Fresh() []lessonplan.Fresh {
 
 // Beside are the rungs of method and repertoire that could be begun beside those in work: nothing they ask for is
 // missing, and the leap is within the reach.
-func (a StudentOutlook) Beside() []lessonplan.Fresh {
+func Beside(a studentplan.StudentOutlook) []lessonplan.Fresh {
 	var out []lessonplan.Fresh
 	for _, rail := range a.View.Rails {
 		if rail.Strand != material.Method && rail.Strand != material.Repertoire || rail.Strand == material.Method && idle(rail) {
 			continue
 		}
-		p := next.Propose(a.proposal(rail.Strand, a.View))
+		p := next.Propose(proposal(a.Student, rail.Strand, a.View))
 		if c := p.Chosen; c != nil && len(c.Blocked) == 0 && c.Leap.Size <= a.View.Reach.Size {
-			out = append(out, lessonplan.Fresh{Material: c.Material, Leap: c.Leap.Size, Why: p.Reasons[0], Gestures: a.Gestures(c.Material)})
+			out = append(out, lessonplan.Fresh{Material: c.Material, Leap: c.Leap.Size, Why: p.Reasons[0], Gestures: Gestures(a.Student, c.Material)})
 		}
 	}
 	return out
@@ -126,8 +129,8 @@ func idle(rail ladder.Rail) bool {
 }
 
 // Fit ranks everything that could come next, on one strand or on all (""), best first.
-func (s Student) Fit(strand material.Strand, placed []ladder.Placed) ([]fit.Candidate, fit.Input) {
-	v := s.drawn(placed)
+func Fit(s studentplan.Student, strand material.Strand, placed []ladder.Placed) ([]fit.Candidate, fit.Input) {
+	v := drawnOf(s, placed)
 	in := fit.Input{
 		Library: material.Library{}, Ability: s.Standing.Ability, Policy: s.Policy.Standing.Leap, Reach: v.Reach, Skills: s.Skills,
 		Taste: s.Taste(),

@@ -1,4 +1,4 @@
-package studentplan
+package proposing
 
 import (
 	"cmp"
@@ -6,6 +6,7 @@ import (
 
 	"patientladder/core/library/material"
 	"patientladder/core/planning/next"
+	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/leap"
 	"patientladder/core/student/standing"
 )
@@ -43,7 +44,7 @@ type Ready struct {
 const mostFirst = 2
 
 // ReadyFor says how ready the student is for a piece.
-func (s Student) ReadyFor(m material.Material) Ready {
+func ReadyFor(s studentplan.Student, m material.Material) Ready {
 	p := s.Policy.Standing.Leap
 	out := Ready{
 		Ladder: s.Ladder,
@@ -69,10 +70,10 @@ func (s Student) ReadyFor(m material.Material) Ready {
 }
 
 // WhoIsReady says it of every student: those who are ready first, by the size of the leap.
-func WhoIsReady(students []Student, m material.Material) []Ready {
+func WhoIsReady(students []studentplan.Student, m material.Material) []Ready {
 	out := make([]Ready, len(students))
 	for i, s := range students {
-		out[i] = s.ReadyFor(m)
+		out[i] = ReadyFor(s, m)
 	}
 	slices.SortStableFunc(out, func(a, b Ready) int {
 		return cmp.Or(slices.Index(readinessOrder, a.Kind)-slices.Index(readinessOrder, b.Kind), cmp.Compare(a.Leap.Size, b.Leap.Size))
@@ -81,7 +82,7 @@ func WhoIsReady(students []Student, m material.Material) []Ready {
 }
 
 // Outside is what a student has cleared outside some books, by their ids, and what was shown.
-func (s Student) Outside(books []string) leap.Ability {
+func Outside(s studentplan.Student, books []string) leap.Ability {
 	a := leap.Ability{}.Copy()
 	for id, e := range s.Standing.Ability.Skills {
 		if e.Shown {

@@ -1,4 +1,4 @@
-package studentplan_test
+package intechnique
 
 import (
 	"fmt"
@@ -9,9 +9,7 @@ import (
 
 	"patientladder/core/base/calendar"
 	"patientladder/core/planning/forecast"
-	"patientladder/core/planning/inlesson"
 	"patientladder/core/planning/ladder"
-	"patientladder/core/planning/lessonplan"
 	"patientladder/core/planning/plantest"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/leap"
@@ -31,8 +29,8 @@ func TestWhichExercisesAreProposed(t *testing.T) {
 	kept := plantest.Cycle("C")
 	s.Standing.Cycle = &kept
 	ids := func(a *studentplan.StudentOutlook) (out []string) {
-		stairs, _, _ := a.Stairs()
-		for _, p := range a.ProposedExercises(stairs) {
+		stairs, _, _ := Stairs(a)
+		for _, p := range ProposedExercises(a, stairs) {
 			out = append(out, p.Exercise.ID())
 		}
 		return out
@@ -45,7 +43,7 @@ func TestWhichExercisesAreProposed(t *testing.T) {
 		"C was not begun in two lessons and is the key of this week; then the staircase that was begun, then a new one",
 	)
 	a := plantest.Ahead(s, "ahead")
-	require.Equal(t, []studentplan.Placed{{"ahead", a.ExercisesAhead()[0].Exercise}}, a.ExercisesAhead())
+	require.Equal(t, []Placed{{"ahead", ExercisesAhead(a)[0].Exercise}}, ExercisesAhead(a))
 	require.NotContains(t, ids(a), "five-finger/parallel/G/major-five-finger/-")
 	s.Standing.Cycle = nil
 	able := plantest.Pupil(t)
@@ -53,7 +51,7 @@ func TestWhichExercisesAreProposed(t *testing.T) {
 		able.Standing.Ability.Skills[skill] = leap.Evidence{Shown: true}
 	}
 	open := 0
-	stairs, _, _ := plantest.Ahead(able).Stairs()
+	stairs, _, _ := Stairs(plantest.Ahead(able))
 	for _, st := range stairs {
 		if st.Next != nil {
 			open++
@@ -68,40 +66,15 @@ func TestWhichExercisesAreProposed(t *testing.T) {
 func TestAnExerciseThatIsHeardLater(t *testing.T) {
 	s := plantest.Pupil(t)
 	p := exercise.Proposal{Reasons: []exercise.Reason{{Kind: exercise.FirstStep}}}
-	require.Equal(t, p, plantest.Ahead(s).Proposal(p))
+	require.Equal(t, p, Propose(plantest.Ahead(s), p))
 	s.Holidays = []calendar.Holiday{plantest.Holiday("half", 7, 7)}
 	a := s.Ahead(studentplan.Horizon{Model: forecast.Fit(nil, forecast.DefaultPrior())}, nil, studentplan.Options{})
 	require.Equal(
 		t,
 		[]exercise.Reason{{Kind: exercise.FirstStep}, {Kind: exercise.HeardLater, Day: plantest.Monday.AddDate(0, 0, 14)}},
-		a.Proposal(p).Reasons,
+		Propose(&a, p).Reasons,
 	)
 	require.Len(t, p.Reasons, 1, "the proposal itself stays as it is")
-}
-
-// Who comes every second week begins exercises as everybody does: the next lesson is a fortnight away, and no break.
-func TestAnExerciseOfWhoComesEverySecondWeek(t *testing.T) {
-	s := plantest.Pupil(t, plantest.ExerciseOf("c", "scale/apart/C/major/-"))
-	plantest.Learned(s, "c", 9, 9)
-	s.Profile.Lessons.Slots[0].Every = 2
-	next := func() (out []lessonplan.Segment) {
-		for _, c := range inlesson.Of(plantest.Ahead(s), plantest.Monday, nil, nil).Candidates {
-			if c.Kind == lessonplan.Begin && c.Exercise != "" {
-				out = append(out, c)
-			}
-		}
-		return out
-	}
-	require.Equal(t, "scale/apart/G/major/-", next()[0].Exercise)
-	require.Nil(t, next()[0].Blocked)
-	stairs, _, _ := plantest.Ahead(s).Stairs()
-	require.NotContains(
-		t,
-		plantest.Ahead(s).ProposedExercises(stairs)[0].Reasons,
-		exercise.Reason{Kind: exercise.HeardLater, Day: plantest.Monday.AddDate(0, 0, 14)},
-	)
-	s.Holidays = []calendar.Holiday{plantest.Holiday("half", 14, 7)}
-	require.Equal(t, &lessonplan.Waiting{Kind: lessonplan.FarLesson, Count: 28}, next()[0].Blocked)
 }
 
 // One key has had its week, one slid because it was not begun and is this week's, one is worked at already; a missed lesson
@@ -114,7 +87,7 @@ func TestACycleOverTheLessons(t *testing.T) {
 	s.Holidays = []calendar.Holiday{plantest.Holiday("half", 28, 7)}
 	a := s.Ahead(studentplan.Horizon{Model: forecast.Fit(nil, forecast.DefaultPrior())}, nil, studentplan.Options{})
 	stairs := exercise.Climb(s.OnInstrument(), s.Progress(), exercise.Wish{})
-	c, err := a.Cycle(plantest.Cycle("C"), stairs)
+	c, err := CycleOf(&a, plantest.Cycle("C"), stairs)
 	require.NoError(t, err)
 	var got []string
 	for _, w := range c.Weeks[:6] {
@@ -136,7 +109,7 @@ func TestACycleOverTheLessons(t *testing.T) {
 	require.True(t, ok)
 	require.Equal(t, "scale/apart/G/major/-", now.Exercise.ID())
 	s.Today = plantest.Monday.AddDate(1, 0, 0)
-	c, err = (&studentplan.StudentOutlook{Student: *s, Horizon: a.Horizon}).Cycle(plantest.Cycle("C"), stairs)
+	c, err = CycleOf((&studentplan.StudentOutlook{Student: *s, Horizon: a.Horizon}), plantest.Cycle("C"), stairs)
 	require.NoError(t, err)
 	_, ok = c.Now()
 	require.False(t, ok, "it is over")
@@ -149,24 +122,24 @@ func TestACycleThatCannotBe(t *testing.T) {
 		`there is no pass "blind"`:                          {Type: "scale", Step: "blind"},
 		`there is no kind "blue" to take through the keys`:  {Type: "scale", Step: "apart", Kind: "blue"},
 	} {
-		_, err := s.Round(c)
+		_, err := Round(*s, c)
 		require.EqualError(t, err, says)
 	}
-	_, err := s.Round(plantest.Cycle("H"))
+	_, err := Round(*s, plantest.Cycle("H"))
 	require.ErrorContains(t, err, "is not a key")
 	broken := plantest.Cycle("C")
 	broken.From = "today"
 	s.Standing.Cycle = &broken
-	stairs, c, err := plantest.Ahead(s).Stairs()
+	stairs, c, err := Stairs(plantest.Ahead(s))
 	require.EqualError(t, err, `"today" is not a day`)
 	require.Nil(t, c)
 	require.NotEmpty(t, stairs, "the staircases stand all the same")
 	require.Equal(
 		t,
 		studentlog.Cycle{Type: "scale", Step: "apart", Kind: "major", From: "2026-05-04", First: "B"},
-		s.WholeCycle(studentlog.Cycle{First: "B"}),
+		WholeCycle(*s, studentlog.Cycle{First: "B"}),
 	)
-	require.Equal(t, plantest.Cycle("C"), s.WholeCycle(plantest.Cycle("C")), "what is set stays")
+	require.Equal(t, plantest.Cycle("C"), WholeCycle(*s, plantest.Cycle("C")), "what is set stays")
 }
 
 // The keys of the atlas: through, worked at, and what comes next in each.
@@ -181,21 +154,21 @@ func TestKeysOfAStudent(t *testing.T) {
 	plantest.Working(s, "c2", 3)
 	plantest.Working(s, "g", 2)
 	scales, _ := exercise.TypeOf("scale")
-	places, err := s.Round(plantest.Cycle("C"))
+	places, err := Round(*s, plantest.Cycle("C"))
 	require.NoError(t, err)
-	cells := s.Keys(scales, places[:3])
+	cells := Cells(*s, scales, places[:3])
 	var got []string
 	for _, c := range cells {
 		got = append(got, fmt.Sprintf("%d %d %s", c.Through, c.Working, c.Next.ID()))
 	}
 	require.Equal(t, []string{"0 2 scale/together/C/major/-", "-1 0 scale/apart/G/major/-", "-1 -1 scale/apart/D/major/-"}, got)
 	a := s.Ahead(studentplan.Horizon{Model: forecast.Fit(nil, forecast.DefaultPrior())}, []ladder.Placed{{Material: "g"}, {Material: "x"}}, studentplan.Options{})
-	require.Equal(t, []studentplan.Placed(nil), a.ExercisesAhead(), "what was begun lies not ahead, and a piece is no exercise")
+	require.Equal(t, []Placed(nil), ExercisesAhead(&a), "what was begun lies not ahead, and a piece is no exercise")
 }
 
 func TestWhoKnowsKeys(t *testing.T) {
-	none := studentplan.KeyCell{Through: -1, Working: -1}
-	begun, through := studentplan.KeysOf([][]studentplan.KeyCell{
+	none := KeyCell{Through: -1, Working: -1}
+	begun, through := KeysOf([][]KeyCell{
 		{none, none}, {{Through: 0, Working: -1}, {Through: 2, Working: 3}, none}, {{Through: -1, Working: 0}}, {},
 	})
 	require.Equal(t, []int{2, 2}, []int{begun, through})

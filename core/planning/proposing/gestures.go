@@ -1,15 +1,16 @@
-package studentplan
+package proposing
 
 import (
 	"slices"
 
 	"patientladder/core/library/material"
+	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/leap"
 )
 
 // Gestures are the movements that make a sound, as far as the student has met them, by skill: they are gone through once
 // more where a new level of a book begins (common practice). None where a piece is not the first of its unit.
-func (s Student) Gestures(m material.Material) (out []string) {
+func Gestures(s studentplan.Student, m material.Material) (out []string) {
 	if m.SourceID == "" || m.Unit == "" {
 		return nil
 	}
