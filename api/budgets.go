@@ -11,7 +11,7 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"patientladder/api/admit"
-	"patientladder/api/problem"
+	"patientladder/app/refusal"
 )
 
 // budgets bound the heavy kinds of work. A hash takes 64 MiB, a score that is read up to some hundred, the pages of a whole
@@ -74,7 +74,7 @@ func (s *Server) admitted(c *gin.Context) {
 			s.fail(c, tooLarge(large.Limit))
 			return
 		case err != nil:
-			s.fail(c, problem.Invalid("The file did not arrive whole; nothing was changed."))
+			s.fail(c, refusal.Invalid("The file did not arrive whole; nothing was changed."))
 			return
 		}
 		c.Request.Body = io.NopCloser(bytes.NewReader(body))

@@ -15,8 +15,8 @@ import (
 
 	"patientladder/account"
 	"patientladder/api/contract"
-	"patientladder/api/open"
 	"patientladder/api/problem"
+	"patientladder/app/open"
 	"patientladder/core/notation/musicxml"
 	"patientladder/core/planning/curriculum"
 	"patientladder/store"

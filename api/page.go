@@ -11,9 +11,9 @@ import (
 	"path"
 	"strings"
 
-	"patientladder/api/problem"
-
 	"github.com/gin-gonic/gin"
+
+	"patientladder/api/problem"
 )
 
 // page serves the built front end. Files under assets/ carry a hash of their

@@ -14,7 +14,7 @@ import (
 
 	"github.com/gin-gonic/gin"
 
-	"patientladder/api/problem"
+	"patientladder/app/refusal"
 )
 
 // aDay is a day as the contract writes it; firstYear and lastYear bound what a calendar is asked about.
@@ -53,7 +53,7 @@ func (s *Server) plain(c *gin.Context) {
 		s.fail(c, tooLarge(large.Limit))
 		return
 	case err != nil:
-		s.fail(c, problem.Invalid("What was sent did not arrive whole; nothing was changed."))
+		s.fail(c, refusal.Invalid("What was sent did not arrive whole; nothing was changed."))
 		return
 	}
 	c.Request.Body = io.NopCloser(bytes.NewReader(body))
@@ -114,23 +114,23 @@ func joins(r rune) bool { return r == 0x200C || r == 0x200D }
 func plainText(name, text string) error {
 	for _, r := range text {
 		if unicode.IsControl(r) && !strings.ContainsRune("\t\n\r", r) || r >= 0x202A && r <= 0x202E || r >= 0x2066 && r <= 0x2069 {
-			return problem.Invalid(fmt.Sprintf("“%s” has a character that cannot be seen (U+%04X). Take it out; nothing was changed.", name, r))
+			return refusal.Invalid(fmt.Sprintf("“%s” has a character that cannot be seen (U+%04X). Take it out; nothing was changed.", name, r))
 		}
 	}
 	if line[name] {
 		for i, r := range text {
 			switch {
 			case strings.ContainsRune("\t\n\r\u2028\u2029", r):
-				return problem.Invalid(
+				return refusal.Invalid(
 					fmt.Sprintf("“%s” is written on one line: it has a line break or a tab. Take it out; nothing was changed.", name),
 				)
 			case unseen(r) && !(joins(r) && i > 0 && i < len(text)-utf8.RuneLen(r)):
-				return problem.Invalid(fmt.Sprintf("“%s” has a character that cannot be seen (U+%04X). Take it out; nothing was changed.", name, r))
+				return refusal.Invalid(fmt.Sprintf("“%s” has a character that cannot be seen (U+%04X). Take it out; nothing was changed.", name, r))
 			}
 		}
 	}
 	if aDay.MatchString(text) && (text[:4] < firstYear || text[:4] > lastYear) {
-		return problem.Invalid(fmt.Sprintf("“%s”: no calendar plans for the day %s. Nothing was changed.", name, text))
+		return refusal.Invalid(fmt.Sprintf("“%s”: no calendar plans for the day %s. Nothing was changed.", name, text))
 	}
 	return nil
 }

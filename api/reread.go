@@ -4,7 +4,7 @@ import (
 	"context"
 	"fmt"
 
-	"patientladder/api/open"
+	"patientladder/app/open"
 	"patientladder/core/reading/demand"
 	"patientladder/store"
 )

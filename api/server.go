@@ -39,11 +39,12 @@ import (
 	"patientladder/api/lesson"
 	"patientladder/api/library"
 	"patientladder/api/meeting"
-	"patientladder/api/open"
 	"patientladder/api/people"
 	"patientladder/api/problem"
 	"patientladder/api/progress"
 	"patientladder/api/technique"
+	"patientladder/app/open"
+	"patientladder/app/refusal"
 	"patientladder/clock"
 	"patientladder/store"
 )
@@ -235,12 +236,12 @@ func (s *Server) routes(page *page) (http.Handler, error) {
 		validate,
 	)
 	strict := contract.NewStrictHandlerWithOptions(s, []contract.StrictMiddlewareFunc{kept}, contract.StrictGinServerOptions{
-		RequestErrorHandlerFunc:  func(c *gin.Context, err error) { s.fail(c, problem.Invalid(err.Error())) },
+		RequestErrorHandlerFunc:  func(c *gin.Context, err error) { s.fail(c, refusal.Invalid(err.Error())) },
 		HandlerErrorFunc:         s.fail,
 		ResponseErrorHandlerFunc: s.fail,
 	})
 	contract.RegisterHandlersWithOptions(group, strict, contract.GinServerOptions{
-		ErrorHandler: func(c *gin.Context, err error, status int) { s.fail(c, problem.Invalid(err.Error())) },
+		ErrorHandler: func(c *gin.Context, err error, status int) { s.fail(c, refusal.Invalid(err.Error())) },
 	})
 	e.NoRoute(page.serve)
 	return secure(beginnings(s.sessions.LoadAndSave(e))), nil

@@ -16,12 +16,12 @@ import (
 	"encoding/json"
 	"fmt"
 	"math/rand/v2"
-	"patientladder/core/base/calendar"
-	"patientladder/core/base/civil"
 	"time"
 
 	"github.com/oklog/ulid/v2"
 
+	"patientladder/core/base/calendar"
+	"patientladder/core/base/civil"
 	"patientladder/core/library/instrument"
 	"patientladder/core/planning/ladder"
 	"patientladder/core/reading/demand"

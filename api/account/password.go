@@ -10,8 +10,9 @@ import (
 
 	"patientladder/account"
 	"patientladder/api/contract"
-	"patientladder/api/open"
 	"patientladder/api/problem"
+	"patientladder/app/open"
+	"patientladder/app/refusal"
 	"patientladder/core/wording"
 	"patientladder/store"
 )
@@ -23,7 +24,7 @@ const linkHolds = 30 * time.Minute
 const newPasswordPath = "/new-password"
 
 var (
-	errLink = problem.NotFound("This link opens nothing any more. Ask for a new one.")
+	errLink = refusal.NotFound("This link opens nothing any more. Ask for a new one.")
 	// errNoMail is what is said where the server sends no mail.
 	errNoMail = &problem.Problem{
 		Status: http.StatusServiceUnavailable,
@@ -52,7 +53,7 @@ func (h *Handlers) fresh(ctx context.Context, t store.Teacher, password string) 
 		return "", err
 	}
 	if err := account.Check(password, t.Email, t.Name, studio.Name); err != nil {
-		return "", problem.Invalid(err.Error())
+		return "", refusal.Invalid(err.Error())
 	}
 	return h.hash(ctx, password)
 }

@@ -12,6 +12,7 @@ import (
 	"patientladder/account"
 	"patientladder/api/contract"
 	"patientladder/api/problem"
+	"patientladder/app/refusal"
 	"patientladder/core/wording"
 	"patientladder/home/post"
 	"patientladder/store"
@@ -40,10 +41,10 @@ func (h *Handlers) Invite(ctx context.Context, r contract.InviteRequestObject) (
 	}
 	email, name := lower(r.Body.Email), strings.TrimSpace(r.Body.Name)
 	if err := post.Address(email); err != nil {
-		return nil, problem.Because(err)
+		return nil, refusal.Because(err)
 	}
 	if name == "" {
-		return nil, problem.Invalid("The name is missing.")
+		return nil, refusal.Invalid("The name is missing.")
 	}
 	if err := h.try(ctx, account.Subject{Name: "invitations of " + me.StudioID, Pace: account.Links}); err != nil {
 		return nil, err
@@ -91,7 +92,7 @@ func (h *Handlers) AcceptInvitation(
 		return nil, err
 	}
 	if err := account.Check(r.Body.Password, l.Email, l.Name, studio.Name); err != nil {
-		return nil, problem.Invalid(err.Error())
+		return nil, refusal.Invalid(err.Error())
 	}
 	hash, err := h.hash(ctx, r.Body.Password)
 	if err != nil {
@@ -103,7 +104,7 @@ func (h *Handlers) AcceptInvitation(
 	case errors.Is(err, store.ErrNotFound):
 		return nil, errLink
 	case errors.Is(err, store.ErrConflict):
-		return nil, problem.Invalid("This address has an account already, and an address can have one only. Ask for an invitation to another.")
+		return nil, refusal.Invalid("This address has an account already, and an address can have one only. Ask for an invitation to another.")
 	case err != nil:
 		return nil, err
 	}
@@ -117,7 +118,7 @@ func (h *Handlers) SetRole(ctx context.Context, r contract.SetRoleRequestObject)
 		return nil, err
 	}
 	if r.Person == me.ID {
-		return nil, problem.Invalid("Nobody takes the studio from oneself. Let another owner do it.")
+		return nil, refusal.Invalid("Nobody takes the studio from oneself. Let another owner do it.")
 	}
 	return contract.SetRole204Response{}, h.grave(ctx, me, "role-set", string(r.Body.Role), nil, func(ctx context.Context) error {
 		return h.Store.SetRole(ctx, me.StudioID, r.Person, string(r.Body.Role))
@@ -131,7 +132,7 @@ func (h *Handlers) EndAccount(ctx context.Context, r contract.EndAccountRequestO
 		return nil, err
 	}
 	if r.Person == me.ID {
-		return nil, problem.Invalid("Nobody takes the studio from oneself. Let another owner do it.")
+		return nil, refusal.Invalid("Nobody takes the studio from oneself. Let another owner do it.")
 	}
 	return contract.EndAccount204Response{}, h.grave(ctx, me, "account-ended", "", nil, func(ctx context.Context) error {
 		return h.Store.EndAccount(ctx, me.StudioID, r.Person, h.Now())

@@ -11,6 +11,7 @@ import (
 	"patientladder/account"
 	"patientladder/api/contract"
 	"patientladder/api/problem"
+	"patientladder/app/refusal"
 	"patientladder/core/wording"
 	"patientladder/store"
 )
@@ -73,7 +74,7 @@ func (h *Handlers) SetSecond(ctx context.Context, r contract.SetSecondRequestObj
 	}
 	step := account.StepOf(r.Body.Secret, r.Body.Code, 0, h.Now())
 	if step == 0 {
-		return nil, problem.Invalid("The code is not one of this secret at this time. Is the clock of the phone right? Nothing was changed.")
+		return nil, refusal.Invalid("The code is not one of this secret at this time. Is the clock of the phone right? Nothing was changed.")
 	}
 	codes := account.NewCodes()
 	hashes := make([]string, len(codes))

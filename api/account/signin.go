@@ -11,8 +11,8 @@ import (
 
 	"patientladder/account"
 	"patientladder/api/contract"
-	"patientladder/api/open"
 	"patientladder/api/problem"
+	"patientladder/app/open"
 	"patientladder/store"
 )
 

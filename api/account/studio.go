@@ -7,7 +7,7 @@ import (
 	"time"
 
 	"patientladder/api/contract"
-	"patientladder/api/problem"
+	"patientladder/app/refusal"
 	"patientladder/core/wording/tongue"
 	"patientladder/home/sheet"
 	"patientladder/store"
@@ -21,17 +21,17 @@ func (h *Handlers) SetStudio(ctx context.Context, r contract.SetStudioRequestObj
 	}
 	name := strings.TrimSpace(r.Body.Name)
 	if name == "" {
-		return nil, problem.Invalid("The name of the studio is missing.")
+		return nil, refusal.Invalid("The name of the studio is missing.")
 	}
 	if _, err := time.LoadLocation(r.Body.Timezone); err != nil || r.Body.Timezone == "Local" {
-		return nil, problem.Invalid("“" + r.Body.Timezone + "” is not a time zone such as Europe/Lisbon. Nothing was changed.")
+		return nil, refusal.Invalid("“" + r.Body.Timezone + "” is not a time zone such as Europe/Lisbon. Nothing was changed.")
 	}
 	letterhead, err := sheet.Letterhead(r.Body.Letterhead)
 	if err != nil {
-		return nil, problem.Because(err)
+		return nil, refusal.Because(err)
 	}
 	if !tongue.Known(string(r.Body.Language)) {
-		return nil, problem.Invalid("There are no texts for families in that language. Nothing was changed.")
+		return nil, refusal.Invalid("There are no texts for families in that language. Nothing was changed.")
 	}
 	return contract.SetStudio204Response{}, h.grave(ctx, me, "studio-set", "", nil, func(ctx context.Context) error {
 		return h.Store.SetStudio(ctx, store.Studio{

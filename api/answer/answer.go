@@ -10,14 +10,13 @@ import (
 	"strings"
 	"time"
 
-	"patientladder/core/planning/lookback"
-
 	openapi_types "github.com/oapi-codegen/runtime/types"
 
 	"patientladder/api/contract"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/agenda"
 	"patientladder/core/planning/forecast"
+	"patientladder/core/planning/lookback"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/leap"
 	"patientladder/core/wording"

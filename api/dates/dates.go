@@ -10,9 +10,10 @@ import (
 	"context"
 
 	"patientladder/api/answer"
+	"patientladder/api/asked"
 	"patientladder/api/contract"
-	"patientladder/api/open"
-	"patientladder/api/problem"
+	"patientladder/app/open"
+	"patientladder/app/refusal"
 	"patientladder/core/base/calendar"
 	"patientladder/core/planning/agenda"
 	"patientladder/core/planning/lookback"
@@ -135,7 +136,7 @@ func (h *Handlers) change(
 		return next, err
 	})
 	if refused != nil {
-		return problem.Because(refused)
+		return refusal.Because(refused)
 	}
 	return err
 }
@@ -174,7 +175,7 @@ func (h *Handlers) SetSlots(ctx context.Context, r contract.SetSlotsRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	slots, err := open.Slots(r.Body.Slots)
+	slots, err := asked.Slots(r.Body.Slots)
 	if err != nil {
 		return nil, err
 	}

@@ -7,8 +7,8 @@ import (
 	"strings"
 
 	"patientladder/api/contract"
-	"patientladder/api/open"
 	"patientladder/api/problem"
+	"patientladder/app/open"
 	"patientladder/home/ics"
 )
 

@@ -9,8 +9,8 @@ import (
 
 	"patientladder/api/answer"
 	"patientladder/api/contract"
-	"patientladder/api/open"
-	"patientladder/api/problem"
+	"patientladder/app/open"
+	"patientladder/app/refusal"
 	"patientladder/core/base/calendar"
 	"patientladder/core/wording"
 	"patientladder/home/ics"
@@ -51,7 +51,7 @@ func (h *Handlers) SetHoliday(ctx context.Context, r contract.SetHolidayRequestO
 		Student: r.Body.Student,
 	}
 	if err := x.Check(); err != nil {
-		return nil, problem.Invalid(wording.HolidayNotDone(x, err))
+		return nil, refusal.Invalid(wording.HolidayNotDone(x, err))
 	}
 	if x.Student != "" {
 		if _, _, err := h.Person(ctx, x.Student); err != nil {
@@ -77,11 +77,11 @@ func (h *Handlers) ImportHolidays(
 	}
 	data, err := io.ReadAll(r.Body)
 	if err != nil {
-		return nil, problem.Because(err)
+		return nil, refusal.Because(err)
 	}
 	found, err := ics.Holidays(data, s.Today)
 	if err != nil {
-		return nil, problem.Because(err)
+		return nil, refusal.Because(err)
 	}
 	out := contract.HolidaysFound{Holidays: []contract.Holiday{}, Skipped: append([]string{}, found.Skipped...)}
 	var fresh []calendar.Holiday

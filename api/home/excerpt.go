@@ -7,7 +7,7 @@ import (
 
 	"patientladder/api/answer"
 	"patientladder/api/contract"
-	"patientladder/api/open"
+	"patientladder/app/open"
 	"patientladder/core/planning/inweek"
 	"patientladder/core/planning/week"
 	"patientladder/core/reading/reading"

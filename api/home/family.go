@@ -10,12 +10,12 @@ import (
 
 	"patientladder/api/answer"
 	"patientladder/api/contract"
-	"patientladder/api/open"
 	"patientladder/api/problem"
-	"patientladder/core/base/civil"
+	"patientladder/app"
+	"patientladder/app/open"
+	"patientladder/app/refusal"
 	"patientladder/core/planning/admission"
 	"patientladder/core/planning/athome"
-	"patientladder/core/planning/week"
 	"patientladder/core/planning/withfamily"
 	"patientladder/core/student/studentlog"
 	"patientladder/core/wording/tongue"
@@ -70,7 +70,7 @@ func (h *Handlers) SetFamily(ctx context.Context, r contract.SetFamilyRequestObj
 	email := strings.TrimSpace(r.Body.Email)
 	if email != "" {
 		if err := post.Address(email); err != nil {
-			return nil, problem.Because(err)
+			return nil, refusal.Because(err)
 		}
 	}
 	out, err := store.Whole(ctx, h.Store, func(ctx context.Context) (contract.FamilyWay, error) {
@@ -161,59 +161,17 @@ func (h *Handlers) AddTicks(ctx context.Context, r contract.AddTicksRequestObjec
 	if err != nil {
 		return nil, err
 	}
-	published, err := h.Store.PublishedWeeks(ctx, f.Studio, f.Ladder, week.Reaching(s.Today, admission.OldestTick))
-	if err != nil {
-		return nil, err
+	list := make([]app.Told, len(r.Body.Ticks))
+	for i, t := range r.Body.Ticks {
+		switch kind := withfamily.NoteKind(t.Kind); kind {
+		case withfamily.AlsoPlayed, withfamily.Question, withfamily.MoveLesson:
+			list[i].Note = &withfamily.Note{ID: t.Id, Kind: kind, Text: t.Text, About: t.Lesson, At: t.At}
+		default:
+			list[i].Done = reportOf(t)
+		}
 	}
-	weeks := open.SetWeeks(s.Student, published)
-	var entries []studentlog.Entry
-	var notes []withfamily.Note
-	for _, t := range r.Body.Ticks {
-		if kind := withfamily.NoteKind(t.Kind); kind == withfamily.AlsoPlayed || kind == withfamily.Question ||
-			kind == withfamily.MoveLesson {
-			note, err := withfamily.Noted(s.Student, withfamily.Note{ID: t.Id, Kind: kind, Text: t.Text, About: t.Lesson, At: t.At})
-			if err != nil {
-				return nil, notAdmitted(s, err)
-			}
-			notes = append(notes, note)
-			if liked, ok := withfamily.Liked(s.Student, note); ok && kind == withfamily.AlsoPlayed {
-				entries = append(entries, liked)
-			}
-			continue
-		}
-		e, err := admission.Tick(s.Student, reportOf(t), weeks, entries)
-		if err != nil {
-			return nil, notAdmitted(s, err)
-		}
-		entries = append(entries, e)
-	}
-	var added, written int
-	err = h.Store.Together(ctx, func(ctx context.Context) (err error) {
-		if added, err = h.Store.Append(ctx, f.Studio, f.Ladder, entries); err != nil {
-			return err
-		}
-		if written, err = h.Store.AddNotes(ctx, f.Studio, f.Ladder, notes); err != nil {
-			return err
-		}
-		for _, e := range entries {
-			if day, none := civil.Parse(e.Day); none == nil { // what is practised needs no reminder
-				if err := h.Store.DropReminder(ctx, f.Studio, f.Ladder, day.Date()); err != nil {
-					return err
-				}
-			}
-		}
-		return nil
-	})
-	return contract.AddTicks200JSONResponse{Added: added + written}, err
-}
-
-// notAdmitted says why something from home cannot be taken.
-func notAdmitted(s open.Student, err error) error {
-	var why admission.EntryError
-	if errors.As(err, &why) {
-		return problem.Invalid(s.Of().Names().NotAdmitted(why, s.Student))
-	}
-	return err
+	added, err := app.Tell(ctx, h.Loader, f, s, list)
+	return contract.AddTicks200JSONResponse{Added: added}, err
 }
 
 // SetWishes keeps how a family wishes to be spoken to and what it wishes to be sent.
@@ -223,7 +181,7 @@ func (h *Handlers) SetWishes(ctx context.Context, r contract.SetWishesRequestObj
 		return nil, err
 	}
 	if !tongue.Known(r.Body.Language) {
-		return nil, problem.Invalid("This language is not there.")
+		return nil, refusal.Invalid("This language is not there.")
 	}
 	f.Language, f.Mail, f.Remind = r.Body.Language, withfamily.Mail(r.Body.Mail), r.Body.Remind
 	return contract.SetWishes204Response{}, h.Store.SetWishes(ctx, f)

@@ -8,7 +8,7 @@ import (
 	"patientladder/api/answer"
 	"patientladder/api/contract"
 	"patientladder/api/ladder"
-	"patientladder/api/open"
+	"patientladder/app/open"
 	"patientladder/core/planning/week"
 	"patientladder/core/planning/withfamily"
 	"patientladder/core/wording"

@@ -5,7 +5,7 @@ import (
 	"strings"
 
 	"patientladder/api/contract"
-	"patientladder/api/open"
+	"patientladder/app/open"
 	"patientladder/core/planning/inweek"
 	"patientladder/core/planning/week"
 	"patientladder/core/wording"

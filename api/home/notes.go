@@ -6,7 +6,7 @@ import (
 
 	"patientladder/api/answer"
 	"patientladder/api/contract"
-	"patientladder/api/open"
+	"patientladder/app/open"
 	"patientladder/core/planning/withfamily"
 	"patientladder/core/wording"
 	"patientladder/store"

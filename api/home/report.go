@@ -6,8 +6,8 @@ import (
 	"errors"
 
 	"patientladder/api/contract"
-	"patientladder/api/open"
-	"patientladder/api/problem"
+	"patientladder/app/open"
+	"patientladder/app/refusal"
 	"patientladder/core/wording"
 	"patientladder/store"
 )
@@ -44,7 +44,7 @@ func (h *Handlers) GetFamilyReport(
 	}
 	pdf, err := h.Store.ReportPDF(ctx, f.Studio, f.Ladder, r.Report)
 	if errors.Is(err, store.ErrNotFound) {
-		return nil, problem.NotFound("This report is not there any more.")
+		return nil, refusal.NotFound("This report is not there any more.")
 	}
 	return contract.GetFamilyReport200ApplicationpdfResponse{SheetApplicationpdfResponse: contract.SheetApplicationpdfResponse{
 		Body: bytes.NewReader(

@@ -10,8 +10,8 @@ import (
 	"time"
 
 	"patientladder/api/contract"
-	"patientladder/api/open"
 	"patientladder/api/problem"
+	"patientladder/app/open"
 	"patientladder/core/library/instrument"
 	"patientladder/core/notation/engrave"
 	"patientladder/core/planning/athome"

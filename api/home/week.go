@@ -17,8 +17,8 @@ import (
 
 	"patientladder/api/answer"
 	"patientladder/api/contract"
-	"patientladder/api/open"
-	"patientladder/api/problem"
+	"patientladder/app/open"
+	"patientladder/app/refusal"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/inweek"
 	"patientladder/core/planning/studentplan"
@@ -48,7 +48,7 @@ func (h *Handlers) weekly(ctx context.Context, ladder string, start time.Time) (
 	}
 	w, err := h.Loader.Week(ctx, a, start)
 	if err != nil {
-		return weekly{}, problem.Because(err)
+		return weekly{}, refusal.Because(err)
 	}
 	return weekly{a, w}, nil
 }
@@ -72,16 +72,16 @@ func (h *Handlers) SetWeek(ctx context.Context, r contract.SetWeekRequestObject)
 	}
 	kept := w.Kept
 	if w.IsOver(kept.Start, w.Today) {
-		return nil, problem.Invalid("That week is over: it stays as it was.")
+		return nil, refusal.Invalid("That week is over: it stays as it was.")
 	}
 	kept.Version, kept.Hand = r.Body.Version, weekHand(*r.Body)
 	for _, id := range kept.Hand.Adds {
 		if _, known := w.Library[id]; !known {
-			return nil, problem.NoMaterial
+			return nil, refusal.NoMaterial
 		}
 	}
 	if w.Week, err = h.Solve(ctx, w.Ahead, kept); err != nil {
-		return nil, problem.Because(err)
+		return nil, refusal.Because(err)
 	}
 	out, err := store.Whole(ctx, h.Store, func(ctx context.Context) (contract.Week, error) {
 		if err := h.Store.SavePracticeWeek(ctx, w.Tenant.ID, kept, nil); err != nil {
@@ -102,7 +102,7 @@ func (h *Handlers) PublishWeek(ctx context.Context, r contract.PublishWeekReques
 		return nil, err
 	}
 	if w.IsOver(w.Kept.Start, w.Today) {
-		return nil, problem.Invalid("That week is over: publish the one that comes.")
+		return nil, refusal.Invalid("That week is over: publish the one that comes.")
 	}
 	plan := w.Plan
 	if r.Body.Plan != plan.Fingerprint() {

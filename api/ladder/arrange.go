@@ -5,7 +5,7 @@ import (
 	"errors"
 
 	"patientladder/api/contract"
-	"patientladder/api/problem"
+	"patientladder/app/refusal"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/ladder"
 	"patientladder/core/planning/studentplan"
@@ -31,9 +31,9 @@ func (h *Handlers) Arrange(ctx context.Context, r contract.ArrangeRequestObject)
 	var refused whatif.OrderError
 	switch {
 	case errors.As(err, &refused) && refused.Kind == whatif.Unknown:
-		return nil, problem.NoMaterial
+		return nil, refusal.NoMaterial
 	case errors.As(err, &refused):
-		return nil, problem.Invalid(n.Order(refused, a.Instrument))
+		return nil, refusal.Invalid(n.Order(refused, a.Instrument))
 	}
 	then := a.Opened.Look(a.OpenHorizon, placed, studentplan.Options{})
 	targets, err := h.Store.Targets(ctx, a.Tenant.ID, a.Ladder)

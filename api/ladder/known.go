@@ -9,8 +9,8 @@ import (
 
 	"patientladder/api/answer"
 	"patientladder/api/contract"
-	"patientladder/api/open"
-	"patientladder/api/problem"
+	"patientladder/app/open"
+	"patientladder/app/refusal"
 	"patientladder/core/library/material"
 	"patientladder/core/library/titles"
 	"patientladder/core/planning/intechnique"
@@ -86,7 +86,7 @@ func (h *Handlers) known(s open.Student, n *contract.NewKnown) (known, error) {
 	for _, x := range n.UpTo {
 		pieces := placing.UpTo(s.Student, x.Book, x.Last)
 		if len(pieces) == 0 {
-			return out, problem.NoMaterial
+			return out, refusal.NoMaterial
 		}
 		for _, id := range pieces {
 			out.list = append(out.list, placing.Known{Material: id, When: placing.Rough(x.When)})
@@ -98,10 +98,10 @@ func (h *Handlers) known(s open.Student, n *contract.NewKnown) (known, error) {
 	for _, x := range n.Pieces {
 		m, there := s.Library[x.Material]
 		if !there {
-			return out, problem.NoMaterial
+			return out, refusal.NoMaterial
 		}
 		if m.Instrument != s.Instrument {
-			return out, problem.Invalid(wording.OtherInstrument(m.Title, m.Instrument, s.Instrument))
+			return out, refusal.Invalid(wording.OtherInstrument(m.Title, m.Instrument, s.Instrument))
 		}
 		out.list = append(out.list, placing.Known{Material: m.ID, When: placing.Rough(x.When)})
 	}
@@ -113,7 +113,7 @@ func (h *Handlers) known(s open.Student, n *contract.NewKnown) (known, error) {
 	for _, x := range n.Keys {
 		e, err := exercise.Parse(x.Exercise, s.OnInstrument())
 		if err != nil {
-			return out, problem.Because(err)
+			return out, refusal.Because(err)
 		}
 		id := drill.ID(e)
 		if _, there := s.Library[id]; !there && !slices.ContainsFunc(out.materials, func(m material.Material) bool { return m.ID == id }) {
@@ -127,7 +127,7 @@ func (h *Handlers) known(s open.Student, n *contract.NewKnown) (known, error) {
 	}
 	for _, x := range n.Skills {
 		if _, there := s.Skills.Get(x.Skill); !there {
-			return out, problem.Invalid("There is no skill " + wording.Quoted(x.Skill) + " in the catalogue.")
+			return out, refusal.Invalid("There is no skill " + wording.Quoted(x.Skill) + " in the catalogue.")
 		}
 		out.list = append(out.list, placing.Known{Skill: x.Skill, When: placing.Rough(x.When)})
 	}
@@ -191,7 +191,7 @@ func (b Entered) Into(ctx context.Context, d *open.Loader, a open.Ahead, try boo
 		return out, nil
 	}
 	if len(entries) == 0 && len(rungs) == 0 {
-		return out, problem.Invalid("Nothing new is chosen. Tick what the student could do before, or paste a list.")
+		return out, refusal.Invalid("Nothing new is chosen. Tick what the student could do before, or paste a list.")
 	}
 	return out, d.Store.AddBatch(
 		ctx,
@@ -227,10 +227,10 @@ func (h *Handlers) MatchTitles(ctx context.Context, r contract.MatchTitlesReques
 	}
 	lines := titles.Read(r.Body.Text)
 	if len(lines) == 0 {
-		return nil, problem.Invalid("There is no title in it. Write or paste one title a line.")
+		return nil, refusal.Invalid("There is no title in it. Write or paste one title a line.")
 	}
 	if len(lines) > mostLines {
-		return nil, problem.Invalid(wording.TooManyLines(len(lines), mostLines))
+		return nil, refusal.Invalid(wording.TooManyLines(len(lines), mostLines))
 	}
 	out := contract.TitlesMatched{Lines: []contract.TitleMatch{}}
 	matches := placing.Match(s.Student, lines)
@@ -287,7 +287,7 @@ func (h *Handlers) PlaceBook(ctx context.Context, r contract.PlaceBookRequestObj
 	}
 	rungs := placing.RestFrom(s.Student, r.Source, r.Params.From)
 	if len(rungs) == 0 {
-		return nil, problem.Invalid("There is nothing in this book that the student has not begun already.")
+		return nil, refusal.Invalid("There is nothing in this book that the student has not begun already.")
 	}
 	return contract.PlaceBook200JSONResponse{Placed: len(rungs)}, h.Store.PlaceRungs(ctx, s.Tenant.ID, s.Ladder, rungs)
 }

@@ -14,8 +14,8 @@ import (
 
 	"patientladder/api/answer"
 	"patientladder/api/contract"
-	"patientladder/api/open"
-	"patientladder/api/problem"
+	"patientladder/app/open"
+	"patientladder/app/refusal"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/ladder"
 	"patientladder/core/planning/next"
@@ -204,10 +204,10 @@ func (h *Handlers) PlaceRung(ctx context.Context, r contract.PlaceRungRequestObj
 	}
 	m, ok := s.Library[r.Material]
 	if !ok {
-		return nil, problem.NoMaterial
+		return nil, refusal.NoMaterial
 	}
 	if m.Instrument != s.Instrument {
-		return nil, problem.Invalid(wording.OtherInstrument(m.Title, m.Instrument, s.Instrument))
+		return nil, refusal.Invalid(wording.OtherInstrument(m.Title, m.Instrument, s.Instrument))
 	}
 	err = h.Store.PlaceRungs(ctx, s.Tenant.ID, s.Ladder, ladder.Whole(s.Library, m))
 	return contract.PlaceRung204Response{}, err
@@ -220,7 +220,7 @@ func (h *Handlers) RemoveRung(ctx context.Context, r contract.RemoveRungRequestO
 		return nil, err
 	}
 	if s.Standing.Materials[r.Material] != nil {
-		return nil, problem.Invalid(
+		return nil, refusal.Invalid(
 			fmt.Sprintf("%s has been played already; what happened stays on the ladder.", s.Of().Names().Title(r.Material)),
 		)
 	}

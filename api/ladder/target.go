@@ -7,8 +7,8 @@ import (
 
 	"patientladder/api/answer"
 	"patientladder/api/contract"
-	"patientladder/api/open"
-	"patientladder/api/problem"
+	"patientladder/app/open"
+	"patientladder/app/refusal"
 	"patientladder/core/planning/outlook"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/whatif"
@@ -72,12 +72,12 @@ func (h *Handlers) TryTarget(ctx context.Context, r contract.TryTargetRequestObj
 		return nil, err
 	}
 	if _, known := a.Library[r.Body.Material]; !known {
-		return nil, problem.NoMaterial
+		return nil, refusal.NoMaterial
 	}
 	t := whatif.Target{Material: r.Body.Material, Day: r.Body.Day.Time}
 	v, err := whatif.Work(&a.StudentOutlook, t)
 	if err != nil {
-		return nil, problem.Because(err)
+		return nil, refusal.Because(err)
 	}
 	return contract.TryTarget200JSONResponse(verdict(a, t, v, r.Body.Given)), nil
 }
@@ -89,14 +89,14 @@ func (h *Handlers) SetTarget(ctx context.Context, r contract.SetTargetRequestObj
 		return nil, err
 	}
 	if _, known := a.Library[r.Body.Material]; !known {
-		return nil, problem.NoMaterial
+		return nil, refusal.NoMaterial
 	}
 	t := whatif.Target{ID: r.Target, Name: strings.TrimSpace(r.Body.Name), Day: r.Body.Day.Time, Material: r.Body.Material}
 	if t.Name == "" {
-		return nil, problem.Invalid("The target needs a name, such as “Spring recital”.")
+		return nil, refusal.Invalid("The target needs a name, such as “Spring recital”.")
 	}
 	if _, err := whatif.Work(&a.StudentOutlook, t); err != nil {
-		return nil, problem.Because(err)
+		return nil, refusal.Because(err)
 	}
 	return contract.SetTarget204Response{}, h.Store.SetTarget(ctx, a.Tenant.ID, a.Ladder, t)
 }

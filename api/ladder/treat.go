@@ -6,8 +6,8 @@ import (
 	"strings"
 
 	"patientladder/api/contract"
-	"patientladder/api/open"
-	"patientladder/api/problem"
+	"patientladder/app/open"
+	"patientladder/app/refusal"
 	"patientladder/core/planning/withfamily"
 	"patientladder/store"
 )
@@ -45,7 +45,7 @@ func (h *Handlers) SetTreat(ctx context.Context, r contract.SetTreatRequestObjec
 		return nil, err
 	}
 	if !s.Way.Rewards {
-		return nil, problem.Invalid("Treats are switched off in this way of teaching.")
+		return nil, refusal.Invalid("Treats are switched off in this way of teaching.")
 	}
 	t := store.Treat{
 		ID:       r.Treat,
@@ -62,9 +62,9 @@ func (h *Handlers) SetTreat(ctx context.Context, r contract.SetTreatRequestObjec
 	t = t.Since(list)
 	switch err := withfamily.Promise(s.Student, withfamily.Treat{Words: t.Words, Material: t.Material, Pieces: t.Pieces}); {
 	case errors.Is(err, withfamily.ErrTreatMaterial):
-		return nil, problem.NoMaterial
+		return nil, refusal.NoMaterial
 	case err != nil:
-		return nil, problem.Because(err)
+		return nil, refusal.Because(err)
 	}
 	if r.Body.Given {
 		t.Given = s.Today

@@ -2,90 +2,23 @@ package lesson
 
 import (
 	"context"
-	"errors"
-	"slices"
 	"time"
 
 	"patientladder/api/answer"
 	"patientladder/api/contract"
-	"patientladder/api/open"
-	"patientladder/api/problem"
-	"patientladder/core/planning/admission"
-	"patientladder/core/student/setup"
+	"patientladder/app"
+	"patientladder/app/open"
 	"patientladder/core/student/studentlog"
 )
 
 // AppendEntries adds entries to a ladder's log, all or none.
 func (h *Handlers) AppendEntries(ctx context.Context, r contract.AppendEntriesRequestObject) (contract.AppendEntriesResponseObject, error) {
-	s, err := h.Student(ctx, r.Ladder)
-	if err != nil {
-		return nil, err
+	list := make([]app.Happened, len(r.Body.Entries))
+	for i, e := range r.Body.Entries {
+		list[i] = app.Happened{Entry: entryOf(e, open.Actor(ctx).Teacher), Exercise: e.Exercise, InLesson: e.Lesson}
 	}
-	var added int
-	err = h.Store.Together(ctx, func(ctx context.Context) (err error) {
-		added, err = h.appended(ctx, s, r.Body.Entries)
-		return err
-	})
+	added, err := app.Record(ctx, h.Loader, r.Ladder, list)
 	return contract.AppendEntries200JSONResponse{Added: added}, err
-}
-
-// appended adds entries to the log of a student, with what they bring along: the lesson that has begun, exercises that are new
-// in the library, the studio's bench. It says how many were new.
-func (h *Handlers) appended(ctx context.Context, s open.Student, list []contract.Entry) (int, error) {
-	if slices.ContainsFunc(list, func(e contract.Entry) bool { return e.Lesson && s.Local(e.At).Equal(s.Today) }) {
-		if err := h.begin(ctx, s); err != nil {
-			return 0, err
-		}
-	}
-	taken := false
-	for i, e := range list {
-		if e.Exercise == "" || e.Kind != contract.EntryKindAssigned {
-			continue
-		}
-		m, err := h.TakeExercise(ctx, s, e.Exercise)
-		if err != nil {
-			return 0, err
-		}
-		list[i].Material, taken = m.ID, true
-	}
-	if taken { // it may be new in the library
-		var err error
-		if s, err = h.Student(ctx, s.Ladder); err != nil {
-			return 0, err
-		}
-	}
-	entries := make([]studentlog.Entry, len(list))
-	for i, e := range list {
-		entries[i] = admission.Filled(s.Student.Studio, entryOf(e, open.Actor(ctx).Teacher))
-		entries[i].Material = s.Of().Meant(entries[i].Material)
-		if err := admission.Admit(s.Student, entries[i], entries[:i]); err != nil {
-			return 0, refused(s, err)
-		}
-	}
-	added, err := h.Store.Append(ctx, s.Tenant.ID, s.Ladder, entries)
-	if err != nil {
-		return 0, err
-	}
-	for _, e := range entries { // what the studio's own bench measures is asked once
-		if e.Setup != nil && e.Setup.At() == setup.Studio {
-			if err := h.Store.SetBench(ctx, s.Tenant.ID, setup.AskedFor(s.OnInstrument()), e.Setup.Bench()); err != nil {
-				return 0, err
-			}
-		}
-	}
-	return added, nil
-}
-
-// refused says why an entry was not added.
-func refused(s open.Student, err error) error {
-	var why admission.EntryError
-	switch {
-	case !errors.As(err, &why):
-		return err
-	case why.Kind == admission.NoSuchMaterial:
-		return problem.NoMaterial
-	}
-	return problem.Invalid(s.Of().Names().NotAdmitted(why, s.Student))
 }
 
 // ListEntries returns the log as it arrived.

@@ -6,7 +6,8 @@ import (
 	"patientladder/api/answer"
 	"patientladder/api/contract"
 	"patientladder/api/ladder"
-	"patientladder/api/open"
+	"patientladder/app"
+	"patientladder/app/open"
 	"patientladder/core/planning/lookback"
 	"patientladder/core/planning/planting"
 	"patientladder/core/planning/studentplan"
@@ -107,11 +108,11 @@ func bites(a open.Ahead) []contract.Bite {
 
 // toHear are the learned pieces that the plan of today's lesson has; none where it cannot be made any more.
 func (h *Handlers) toHear(ctx context.Context, a open.Ahead) []string {
-	p, err := h.planned(ctx, a, a.Today)
+	p, err := app.PlanOf(ctx, h.Loader, a, a.Today)
 	if err != nil {
 		return nil
 	}
-	live, err := p.live()
+	live, err := p.Live()
 	if err != nil {
 		return nil
 	}

@@ -7,7 +7,7 @@ import (
 	"patientladder/api/answer"
 	"patientladder/api/contract"
 	"patientladder/api/ladder"
-	"patientladder/api/open"
+	"patientladder/app/open"
 	"patientladder/core/planning/signs"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/wording"

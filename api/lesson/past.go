@@ -7,7 +7,7 @@ import (
 
 	"patientladder/api/answer"
 	"patientladder/api/contract"
-	"patientladder/api/open"
+	"patientladder/app/open"
 	"patientladder/core/planning/agenda"
 	"patientladder/core/planning/lookback"
 	"patientladder/core/planning/proposing"

@@ -5,7 +5,7 @@ import (
 
 	"patientladder/api/answer"
 	"patientladder/api/contract"
-	"patientladder/api/open"
+	"patientladder/app/open"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/inweek"
 	"patientladder/core/planning/lookback"

@@ -2,82 +2,25 @@ package lesson
 
 import (
 	"context"
-	"errors"
-	"fmt"
-	"time"
 
 	"patientladder/api/answer"
 	"patientladder/api/contract"
-	"patientladder/api/open"
-	"patientladder/api/problem"
+	"patientladder/app"
+	"patientladder/app/open"
 	"patientladder/core/planning/inlesson"
 	"patientladder/core/planning/lessonplan"
-	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/standing"
 	"patientladder/core/wording"
 	"patientladder/store"
 )
 
-// planned is a lesson with everything that its plan is made from.
-type planned struct {
-	open.Ahead
-	kept   store.LessonPlan
-	lesson inlesson.Lesson
-}
-
-// planned opens the plan of a student's lesson on a day: by default the next one.
-func (h *Handlers) planned(ctx context.Context, a open.Ahead, day time.Time) (planned, error) {
-	if day.IsZero() {
-		day = a.Lessons.Day(0)
-	}
-	kept, before, err := h.Store.LessonPlans(ctx, a.Tenant.ID, a.Ladder, day)
-	if err != nil {
-		return planned{}, err
-	}
-	var waited []string
-	if before != nil {
-		for _, l := range before.Plan.Left {
-			waited = append(waited, l.ID)
-		}
-	}
-	home, err := h.Before(ctx, a.Opened, a.Standing.Home, day)
-	return planned{Ahead: a, kept: kept, lesson: inlesson.Of(&a.StudentOutlook, day, waited, home.Shown)}, err
-}
-
-// live is the plan that holds.
-func (p planned) live() (inlesson.LivePlan, error) {
-	out, err := p.lesson.Live(inlesson.KeptPlan{Kept: p.kept.Version > 0, Plan: p.kept.Plan, Hand: p.kept.Hand}, p.Today)
-	return out, p.said(err)
-}
-
-// said says why a plan cannot be made.
-func (p planned) said(err error) error {
-	var pin lessonplan.PinError
-	switch {
-	case errors.As(err, &pin):
-		return problem.Invalid(p.Of().Names().Pin(pin))
-	case err != nil:
-		return problem.Because(err)
-	}
-	return nil
-}
-
-// planOf opens a ladder at the plan of one of its lessons.
-func (h *Handlers) planOf(ctx context.Context, id string, day time.Time) (planned, error) {
-	a, err := h.Ahead(ctx, id, studentplan.Options{Near: true, InLesson: true})
-	if err != nil {
-		return planned{}, err
-	}
-	return h.planned(ctx, a, day)
-}
-
 // GetPlan returns the plan of a lesson.
 func (h *Handlers) GetPlan(ctx context.Context, r contract.GetPlanRequestObject) (contract.GetPlanResponseObject, error) {
-	p, err := h.planOf(ctx, r.Ladder, r.Params.Day.Time)
+	p, err := app.PlanOn(ctx, h.Loader, r.Ladder, r.Params.Day.Time)
 	if err != nil {
 		return nil, err
 	}
-	live, err := p.live()
+	live, err := p.Live()
 	if err != nil {
 		return nil, err
 	}
@@ -87,121 +30,56 @@ func (h *Handlers) GetPlan(ctx context.Context, r contract.GetPlanRequestObject)
 
 // SetPlan solves a plan again with what was set by hand, and keeps it.
 func (h *Handlers) SetPlan(ctx context.Context, r contract.SetPlanRequestObject) (contract.SetPlanResponseObject, error) {
-	p, err := h.planOf(ctx, r.Ladder, r.Params.Day.Time)
-	if err != nil {
-		return nil, err
-	}
-	if p.lesson.Day.Before(p.Today) {
-		return nil, problem.Invalid("That lesson is over: its plan stays as it was.")
-	}
-	p.kept.Hand = lessonplan.Hand{Minutes: r.Body.Minutes, Drops: r.Body.Drops, Order: r.Body.Order, Pins: map[string]int{}}
+	by := lessonplan.Hand{Minutes: r.Body.Minutes, Drops: r.Body.Drops, Order: r.Body.Order, Pins: map[string]int{}}
 	for _, pin := range r.Body.Pins {
-		p.kept.Hand.Pins[pin.Segment] = pin.Minutes
-	}
-	if p.kept.Plan.Begun {
-		return nil, problem.Invalid("The lesson has begun: its plan stays as it is.")
-	}
-	if p.kept.Plan, err = p.lesson.Plan(p.kept.Hand); err != nil {
-		return nil, p.said(err)
+		by.Pins[pin.Segment] = pin.Minutes
 	}
 	out, err := store.Whole(ctx, h.Store, func(ctx context.Context) (contract.LessonPlan, error) {
-		p.kept.Version = r.Body.Version
-		if err := h.Store.SaveLessonPlan(ctx, p.Tenant.ID, p.kept); err != nil {
+		p, err := app.SetPlan(ctx, h.Loader, r.Ladder, r.Params.Day.Time, by, r.Body.Version)
+		if err != nil {
 			return contract.LessonPlan{}, err
 		}
-		p.kept.Version++
-		return h.planOut(ctx, p, inlesson.LivePlan{Plan: p.kept.Plan, Hand: p.kept.Hand})
+		return h.planOut(ctx, p, inlesson.LivePlan{Plan: p.Kept.Plan, Hand: p.Kept.Hand})
 	})
 	return contract.SetPlan200JSONResponse(out), err
 }
 
-// begin lets the plan of today's lesson stay as it is: the lesson has begun.
-func (h *Handlers) begin(ctx context.Context, s open.Student) error {
-	if !s.HasLesson(s.Today) {
-		return nil
-	}
-	p, err := h.planOf(ctx, s.Ladder, s.Today)
-	if err != nil || p.kept.Plan.Begun {
-		return err
-	}
-	live, err := p.live()
-	if err != nil {
-		return err
-	}
-	p.kept.Plan, p.kept.Hand = live.Plan, live.Hand
-	p.kept.Plan.Begun = true
-	if err := h.Store.SaveLessonPlan(ctx, s.Tenant.ID, p.kept); !errors.Is(err, store.ErrConflict) {
-		return err
-	}
-	return nil // somebody else began it at the same moment
-}
-
 // PlanDay plans every lesson of a day that has no plan yet.
 func (h *Handlers) PlanDay(ctx context.Context, r contract.PlanDayRequestObject) (contract.PlanDayResponseObject, error) {
-	s, horizon, rungs, err := h.Whole(ctx)
+	s, plans, full, err := app.PlanDay(ctx, h.Loader, r.Params.Day.Time)
 	if err != nil {
 		return nil, err
 	}
-	day := r.Params.Day.Time
-	if day.IsZero() {
-		day = s.Today
+	out := contract.DayPlanned{Lessons: []contract.LessonPlanned{}, Sentence: wording.DayPlanned(len(plans), full)}
+	for _, p := range plans {
+		out.Lessons = append(
+			out.Lessons,
+			contract.LessonPlanned{Ladder: p.Student.Ladder, Name: p.Student.Name, Sentence: s.Names().Plan(p.Plan)},
+		)
 	}
-	if day.Before(s.Today) {
-		return nil, problem.Invalid(fmt.Sprintf("%s is over: plan a day that is still to come.", wording.Day(day)))
-	}
-	students, err := h.Students(ctx, s, "")
-	if err != nil {
-		return nil, err
-	}
-	out := contract.DayPlanned{Lessons: []contract.LessonPlanned{}}
-	full := 0
-	var fresh []store.LessonPlan
-	for _, x := range students {
-		if !x.HasLesson(day) {
-			continue
-		}
-		p, err := h.planned(ctx, x.Look(horizon, rungs[x.Ladder], studentplan.Options{Near: true, InLesson: true}), day)
-		if err != nil {
-			return nil, err
-		}
-		live, err := p.live()
-		if err != nil {
-			return nil, err
-		}
-		plan := live.Plan
-		if p.kept.Version == 0 {
-			p.kept.Plan = plan
-			fresh = append(fresh, p.kept)
-		}
-		if len(plan.Waiting()) > 0 {
-			full++
-		}
-		out.Lessons = append(out.Lessons, contract.LessonPlanned{Ladder: x.Ladder, Name: x.Name, Sentence: s.Names().Plan(plan)})
-	}
-	out.Sentence = wording.DayPlanned(len(out.Lessons), full)
-	return contract.PlanDay200JSONResponse(out), h.Store.SaveLessonPlans(ctx, s.Tenant.ID, fresh)
+	return contract.PlanDay200JSONResponse(out), nil
 }
 
 // planOut is a plan as the contract has it.
-func (h *Handlers) planOut(ctx context.Context, p planned, live inlesson.LivePlan) (contract.LessonPlan, error) {
+func (h *Handlers) planOut(ctx context.Context, p app.Planned, live inlesson.LivePlan) (contract.LessonPlan, error) {
 	n := p.Of().Names()
 	plan, by := live.Plan, live.Hand
 	out := contract.LessonPlan{
-		Student: answer.Student(p.Row, p.Today), Day: answer.Date(p.lesson.Day), Sentence: n.Plan(plan), Minutes: plan.Minutes,
-		UsualMinutes: p.LessonMinutes(p.lesson.Day),
+		Student: answer.Student(p.Row, p.Today), Day: answer.Date(p.Lesson.Day), Sentence: n.Plan(plan), Minutes: plan.Minutes,
+		UsualMinutes: p.LessonMinutes(p.Lesson.Day),
 		Segments:     []contract.PlanSegment{}, Waits: n.LeftForNextWeek(plan), Free: plan.Free, Review: plan.Review, Aim: plan.Aim,
-		Kept:  p.kept.Version > 0,
+		Kept:  p.Kept.Version > 0,
 		Begun: plan.Begun, Changed: n.PlanChanges(live.Changes),
 		Hand: contract.PlanByHand{
-			Version: p.kept.Version,
+			Version: p.Kept.Version,
 			Minutes: by.Minutes,
 			Drops:   append([]string{}, by.Drops...),
 			Order:   append([]string{}, by.Order...),
 			Pins:    []contract.PlanPin{},
 		},
 	}
-	if p.lesson.KeyPostponed(plan) {
-		out.Note = n.KeyPostponed(p.lesson)
+	if p.Lesson.KeyPostponed(plan) {
+		out.Note = n.KeyPostponed(p.Lesson)
 	}
 	for id, minutes := range by.Pins {
 		out.Hand.Pins = append(out.Hand.Pins, contract.PlanPin{Segment: id, Minutes: minutes})

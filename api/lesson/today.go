@@ -18,7 +18,7 @@ import (
 
 	"patientladder/api/answer"
 	"patientladder/api/contract"
-	"patientladder/api/open"
+	"patientladder/app/open"
 	"patientladder/core/base/calendar"
 	"patientladder/core/base/civil"
 	"patientladder/core/library/instrument"

@@ -4,7 +4,7 @@ import (
 	"context"
 
 	"patientladder/api/contract"
-	"patientladder/api/open"
+	"patientladder/app/open"
 )
 
 // SetTold notes that the teacher has read which figures a new version moved.

@@ -14,8 +14,8 @@ import (
 	"github.com/oklog/ulid/v2"
 
 	"patientladder/api/contract"
-	"patientladder/api/open"
-	"patientladder/api/problem"
+	"patientladder/app/open"
+	"patientladder/app/refusal"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/curriculum"
 	"patientladder/core/wording"
@@ -26,7 +26,7 @@ import (
 func (h *Handlers) ReadTable(_ context.Context, r contract.ReadTableRequestObject) (contract.ReadTableResponseObject, error) {
 	t, err := curriculum.ReadTable(r.Body.Table)
 	if err != nil {
-		return nil, problem.Because(err)
+		return nil, refusal.Because(err)
 	}
 	out := contract.ReadTable200JSONResponse{Rows: len(t.Rows), Fields: []string{}}
 	for _, f := range curriculum.Fields() {
@@ -66,7 +66,7 @@ func (h *Handlers) ImportCurriculum(
 	}
 	said, err := curriculum.Said(pairs, b.Skills)
 	if err != nil {
-		return nil, problem.Because(err)
+		return nil, refusal.Because(err)
 	}
 	words, err := h.Store.SkillWords(ctx, b.Tenant.ID)
 	if err != nil {
@@ -75,7 +75,7 @@ func (h *Handlers) ImportCurriculum(
 	maps.Copy(words, said)
 	c, err := brought(b, r.Body, words, &out)
 	if err != nil {
-		return nil, problem.Because(err)
+		return nil, refusal.Because(err)
 	}
 	if len(out.Problems) == 0 {
 		_, out.Problems = curriculum.Check(c, b.Skills)
@@ -104,12 +104,12 @@ func (h *Handlers) ImportCurriculum(
 			for _, f := range out.Faults {
 				says = append(says, fmt.Sprintf("line %d: %s", f.Line, f.Says))
 			}
-			return nil, problem.Invalid(wording.NotImported(says))
+			return nil, refusal.Invalid(wording.NotImported(says))
 		}
 		return contract.ImportCurriculum200JSONResponse(out), nil
 	}
 	if len(materials) == 0 {
-		return nil, problem.Invalid("There is nothing in it to bring in.")
+		return nil, refusal.Invalid("There is nothing in it to bring in.")
 	}
 	out.Kept = true
 	return contract.ImportCurriculum200JSONResponse(out), h.Store.Together(ctx, func(ctx context.Context) error {
@@ -274,7 +274,7 @@ func (h *Handlers) ExportCurriculum(
 	case r.Params.Format == contract.ExportCurriculumParamsFormatJson:
 		data, err = curriculum.Write(c)
 	case r.Params.Source == "":
-		return nil, problem.Invalid("Choose the book that the table is for.")
+		return nil, refusal.Invalid("Choose the book that the table is for.")
 	default:
 		data, err = curriculum.WriteTable(c.Sources[0])
 	}

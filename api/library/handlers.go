@@ -8,7 +8,7 @@
 //	read.go        an uploaded file
 package library
 
-import "patientladder/api/open"
+import "patientladder/app/open"
 
 // Handlers answer the calls about the library.
 type Handlers struct{ *open.Loader }

@@ -8,8 +8,8 @@ import (
 
 	"patientladder/api/answer"
 	"patientladder/api/contract"
-	"patientladder/api/open"
-	"patientladder/api/problem"
+	"patientladder/app/open"
+	"patientladder/app/refusal"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/curriculum"
 	"patientladder/core/planning/proposing"
@@ -216,7 +216,7 @@ func (h *Handlers) CompareBooks(ctx context.Context, r contract.CompareBooksRequ
 		return nil, err
 	}
 	if x.Instrument != y.Instrument {
-		return nil, problem.Invalid(
+		return nil, refusal.Invalid(
 			fmt.Sprintf(
 				"“%s” is for %s and “%s” for %s: only books of one instrument can be compared.",
 				x.Title,
@@ -227,7 +227,7 @@ func (h *Handlers) CompareBooks(ctx context.Context, r contract.CompareBooksRequ
 		)
 	}
 	if x.ID == y.ID {
-		return nil, problem.Invalid("These are the same book: choose another one to compare it with.")
+		return nil, refusal.Invalid("These are the same book: choose another one to compare it with.")
 	}
 	p, err := h.player(ctx, b, r.Params.For, x.Instrument, x.ID, y.ID)
 	if err != nil {

@@ -6,7 +6,7 @@ import (
 
 	"patientladder/api/answer"
 	"patientladder/api/contract"
-	"patientladder/api/open"
+	"patientladder/app/open"
 	"patientladder/core/library/instrument"
 	"patientladder/core/library/material"
 	"patientladder/core/notation/score"

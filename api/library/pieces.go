@@ -9,8 +9,8 @@ import (
 
 	"patientladder/api/answer"
 	"patientladder/api/contract"
-	"patientladder/api/open"
-	"patientladder/api/problem"
+	"patientladder/app/open"
+	"patientladder/app/refusal"
 	"patientladder/core/library/material"
 	"patientladder/core/notation/scorefile"
 	"patientladder/core/planning/curriculum"
@@ -98,7 +98,7 @@ func (h *Handlers) AddMaterial(ctx context.Context, r contract.AddMaterialReques
 	}
 	m.Title, m.Composer = material.Short(m.Title), material.Short(m.Composer)
 	if m.Title == "" {
-		return nil, problem.Invalid("A piece without a score needs a title.")
+		return nil, refusal.Invalid("A piece without a score needs a title.")
 	}
 	focus := n.FocusPoints
 	if len(focus) == 0 {
@@ -125,7 +125,7 @@ func (h *Handlers) CopyMaterial(ctx context.Context, r contract.CopyMaterialRequ
 	}
 	c, ok := b.AsKept()[m.ID].Copy(r.Body.Id, me.Name, func() string { return ulid.Make().String() })
 	if !ok {
-		return nil, problem.Invalid("Of an exercise or a section there are no copies: change the goals of the exercise, or copy the whole piece.")
+		return nil, refusal.Invalid("Of an exercise or a section there are no copies: change the goals of the exercise, or copy the whole piece.")
 	}
 	if err := h.Store.CopyMaterial(ctx, b.Tenant.ID, m.ID, c); err != nil {
 		return nil, err
@@ -266,7 +266,7 @@ func (h *Handlers) ChangeMaterial(
 	}
 	m.Title, m.Composer = strings.TrimSpace(r.Body.Title), strings.TrimSpace(r.Body.Composer)
 	if m.Title == "" {
-		return nil, problem.Invalid("A piece needs a title.")
+		return nil, refusal.Invalid("A piece needs a title.")
 	}
 	return contract.ChangeMaterial204Response{}, h.Store.Together(ctx, func(ctx context.Context) error {
 		if err := h.Store.SaveReading(ctx, b.Tenant.ID, store.Reading{Material: m}); err != nil || r.Body.FocusPoints == nil {

@@ -4,8 +4,8 @@ import (
 	"errors"
 	"fmt"
 
-	"patientladder/api/open"
-	"patientladder/api/problem"
+	"patientladder/app/open"
+	"patientladder/app/refusal"
 	"patientladder/core/notation/score"
 	"patientladder/core/notation/scorefile"
 	"patientladder/core/wording"
@@ -18,13 +18,13 @@ func pieceOf(name string, data []byte, piece int, instrument string) (kept []byt
 		return nil, nil, unread(name, err)
 	}
 	if piece >= len(pieces) {
-		return nil, nil, problem.Invalid(
+		return nil, nil, refusal.Invalid(
 			fmt.Sprintf("“%s” holds %s; there is no number %d.", name, wording.Counted(len(pieces), "piece"), piece+1),
 		)
 	}
 	sc = pieces[piece]
 	if len(sc.Sounding()) == 0 {
-		return nil, nil, problem.Invalid(fmt.Sprintf("“%s” was not taken: it holds no notes.", name))
+		return nil, nil, refusal.Invalid(fmt.Sprintf("“%s” was not taken: it holds no notes.", name))
 	}
 	kept, err = scorefile.Keep(data, piece)
 	if err != nil {
@@ -37,7 +37,7 @@ func pieceOf(name string, data []byte, piece int, instrument string) (kept []byt
 func unread(name string, err error) error {
 	var where *score.FileError
 	if errors.As(err, &where) {
-		return problem.Invalid(fmt.Sprintf("“%s” cannot be read: %s.", name, where))
+		return refusal.Invalid(fmt.Sprintf("“%s” cannot be read: %s.", name, where))
 	}
 	return err
 }

@@ -7,8 +7,8 @@ import (
 	"slices"
 
 	"patientladder/api/contract"
-	"patientladder/api/open"
-	"patientladder/api/problem"
+	"patientladder/app/open"
+	"patientladder/app/refusal"
 	"patientladder/core/planning/curriculum"
 	"patientladder/core/wording"
 	"patientladder/home/sheet"
@@ -65,7 +65,7 @@ func (h *Handlers) SetBookRequirements(
 	}
 	list, err := curriculum.Written(r.Body.Skills, s.Skills)
 	if err != nil {
-		return nil, problem.Invalid(fmt.Sprintf("There is no skill %s. Nothing was changed.", err))
+		return nil, refusal.Invalid(fmt.Sprintf("There is no skill %s. Nothing was changed.", err))
 	}
 	return contract.SetBookRequirements204Response{}, h.Store.Require(ctx, s.Tenant.ID, src.ID, list)
 }
@@ -98,10 +98,10 @@ func (h *Handlers) GetBookChecks(ctx context.Context, r contract.GetBookChecksRe
 	if unit := r.Params.Unit; unit != "" {
 		out.Title, out.Says = "Before “"+unit+"” of “"+src.Title+"”", "What came before and is needed now: each once, slowly."
 		if needs.List = curriculum.Review(curriculum.Book(s.Library, src.ID), unit, s.Skills); len(needs.List) == 0 {
-			return nil, problem.Invalid("Nothing from before is needed where this begins.")
+			return nil, refusal.Invalid("Nothing from before is needed where this begins.")
 		}
 	} else if len(needs.List) == 0 {
-		return nil, problem.Invalid(wording.Granted(needs))
+		return nil, refusal.Invalid(wording.Granted(needs))
 	}
 	for _, n := range needs.List {
 		out.Lines = append(

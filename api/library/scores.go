@@ -9,8 +9,8 @@ import (
 	"strconv"
 
 	"patientladder/api/contract"
-	"patientladder/api/open"
-	"patientladder/api/problem"
+	"patientladder/app/open"
+	"patientladder/app/refusal"
 	"patientladder/core/library/material"
 	"patientladder/core/notation/abc"
 	"patientladder/core/notation/midi"
@@ -107,7 +107,7 @@ func (h *Handlers) Overrule(ctx context.Context, r contract.OverruleRequestObjec
 	}
 	n, err := overrulingOf(r.Body)
 	if err != nil {
-		return nil, problem.Because(err)
+		return nil, refusal.Because(err)
 	}
 	change := store.Reading{}
 	key := n.Key()
@@ -124,7 +124,7 @@ func (h *Handlers) Overrule(ctx context.Context, r contract.OverruleRequestObjec
 		}
 		known := func(id string) bool { _, ok := b.Skills.Get(id); return ok }
 		if err := n.Check(bare.Score, known); err != nil {
-			return nil, problem.Because(err)
+			return nil, refusal.Because(err)
 		}
 		n = n.Remember(bare.Score)
 		change.Set = []overrule.Overruling{n}
@@ -150,10 +150,10 @@ func (h *Handlers) Overrule(ctx context.Context, r contract.OverruleRequestObjec
 // teacher's alone.
 func (h *Handlers) setByHand(ctx context.Context, b open.Studio, m material.Material, n *contract.NewOverruling) error {
 	if n.Kind != contract.NewOverrulingKindDemand {
-		return problem.Invalid("This piece has no score; there is nothing to set against it.")
+		return refusal.Invalid("This piece has no score; there is nothing to set against it.")
 	}
 	if _, known := b.Skills.Get(n.Skill); !known {
-		return problem.Invalid(fmt.Sprintf("There is no skill %q.", score.Short(n.Skill)))
+		return refusal.Invalid(fmt.Sprintf("There is no skill %q.", score.Short(n.Skill)))
 	}
 	set := overrule.Set{Demands: map[string]material.Demand{n.Skill: {Skill: n.Skill, Weight: n.Weight, Origin: "teacher"}}}
 	m = b.AsKept()[m.ID]
@@ -251,7 +251,7 @@ func (h *Handlers) EngraveTyped(_ context.Context, r contract.EngraveTypedReques
 	if err != nil {
 		var where *score.FileError
 		if errors.As(err, &where) {
-			return nil, problem.Because(where)
+			return nil, refusal.Because(where)
 		}
 		return nil, err
 	}

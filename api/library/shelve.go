@@ -9,8 +9,8 @@ import (
 	"github.com/oklog/ulid/v2"
 
 	"patientladder/api/contract"
-	"patientladder/api/open"
-	"patientladder/api/problem"
+	"patientladder/app/open"
+	"patientladder/app/refusal"
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
 	"patientladder/core/planning/ladder"
@@ -42,13 +42,13 @@ func (h *Handlers) MergeMaterial(ctx context.Context, r contract.MergeMaterialRe
 	}
 	into, there := b.Library[r.Body.Into]
 	if !there {
-		return nil, problem.NoMaterial
+		return nil, refusal.NoMaterial
 	}
 	switch err := material.MayMerge(m, into, b.Units); {
 	case errors.Is(err, material.ErrMergeOther):
-		return nil, problem.Invalid(wording.OtherInstrument(into.Title, into.Instrument, m.Instrument))
+		return nil, refusal.Invalid(wording.OtherInstrument(into.Title, into.Instrument, m.Instrument))
 	case err != nil:
-		return nil, problem.Because(err)
+		return nil, refusal.Because(err)
 	}
 	return contract.MergeMaterial204Response{}, h.Store.MergeMaterial(ctx, b.Tenant.ID, m.ID, into.ID)
 }
@@ -68,7 +68,7 @@ func (h *Handlers) PlaceOnLadders(
 			return nil, err
 		}
 		if l.Instrument != m.Instrument {
-			return nil, problem.Invalid(wording.OtherInstrument(m.Title, m.Instrument, l.Instrument))
+			return nil, refusal.Invalid(wording.OtherInstrument(m.Title, m.Instrument, l.Instrument))
 		}
 	}
 	return contract.PlaceOnLadders204Response{}, h.Store.Together(ctx, func(ctx context.Context) error {
@@ -114,19 +114,19 @@ func (h *Handlers) SetSections(ctx context.Context, r contract.SetSectionsReques
 		return nil, err
 	}
 	if b.Units[m.ID] {
-		return nil, problem.Because(section.ErrSplitTwice)
+		return nil, refusal.Because(section.ErrSplitTwice)
 	}
 	var wanted []section.Section
 	for i, x := range r.Body.Sections {
 		title := material.Short(strings.TrimSpace(x.Title))
 		if title == "" {
-			return nil, problem.Invalid(fmt.Sprintf("Section %d needs a title.", i+1))
+			return nil, refusal.Invalid(fmt.Sprintf("Section %d needs a title.", i+1))
 		}
 		wanted = append(wanted, section.Section{ID: x.Id, Title: title, From: x.From, To: x.To})
 	}
 	parts, err := section.Split(m, wanted, func() string { return ulid.Make().String() })
 	if err != nil {
-		return nil, problem.Because(err)
+		return nil, refusal.Because(err)
 	}
 	return contract.SetSections204Response{}, h.Store.Split(ctx, b.Tenant.ID, m.ID, parts)
 }
@@ -142,7 +142,7 @@ func (h *Handlers) JoinSections(ctx context.Context, r contract.JoinSectionsRequ
 		ids = append(ids, x.ID)
 	}
 	if len(ids) == 0 {
-		return nil, problem.Because(section.ErrNotSplit)
+		return nil, refusal.Because(section.ErrNotSplit)
 	}
 	return contract.JoinSections204Response{}, h.Store.Join(ctx, b.Tenant.ID, m.ID, ids)
 }
@@ -151,7 +151,7 @@ func (h *Handlers) JoinSections(ctx context.Context, r contract.JoinSectionsRequ
 func (h *Handlers) RenameBook(ctx context.Context, r contract.RenameBookRequestObject) (contract.RenameBookResponseObject, error) {
 	title := strings.TrimSpace(r.Body.Title)
 	if title == "" {
-		return nil, problem.Invalid("A book needs a title.")
+		return nil, refusal.Invalid("A book needs a title.")
 	}
 	return contract.RenameBook204Response{}, h.Store.RenameSource(ctx, open.Actor(ctx).Studio, r.Source, title)
 }
@@ -183,13 +183,13 @@ func (h *Handlers) SetSkill(ctx context.Context, r contract.SetSkillRequestObjec
 	circle, missing := new(skill.CircleError), new(skill.MissingError)
 	switch {
 	case errors.Is(err, skill.ErrNoFamily):
-		return nil, problem.NotFound("There is no such skill in the catalogue.")
+		return nil, refusal.NotFound("There is no such skill in the catalogue.")
 	case errors.Is(err, skill.ErrNoName):
-		return nil, problem.Invalid("A skill needs a name.")
+		return nil, refusal.Invalid("A skill needs a name.")
 	case errors.As(err, &circle):
-		return nil, problem.Invalid(wording.SkillCircle(sk.Name, b.Skills.Name(circle.Other(sk.ID))))
+		return nil, refusal.Invalid(wording.SkillCircle(sk.Name, b.Skills.Name(circle.Other(sk.ID))))
 	case errors.As(err, &missing):
-		return nil, problem.Invalid(wording.SkillMissing(sk.Name, missing.Need))
+		return nil, refusal.Invalid(wording.SkillMissing(sk.Name, missing.Need))
 	case err != nil:
 		return nil, err
 	}
@@ -203,10 +203,10 @@ func (h *Handlers) ResetSkill(ctx context.Context, r contract.ResetSkillRequestO
 		return nil, err
 	}
 	if _, there := b.Skills.Get(r.Skill); !there {
-		return nil, problem.NotFound("There is no such skill in the catalogue.")
+		return nil, refusal.NotFound("There is no such skill in the catalogue.")
 	}
 	if _, ships := h.Shipped.Get(r.Skill); !ships {
-		return nil, problem.Invalid("This skill is your own: pieces may ask for it, so it stays.")
+		return nil, refusal.Invalid("This skill is your own: pieces may ask for it, so it stays.")
 	}
 	return contract.ResetSkill204Response{}, h.Store.DropSkill(ctx, open.Actor(ctx).Studio, r.Skill)
 }

@@ -6,8 +6,8 @@ import (
 	"strings"
 
 	"patientladder/api/contract"
-	"patientladder/api/open"
-	"patientladder/api/problem"
+	"patientladder/app/open"
+	"patientladder/app/refusal"
 	"patientladder/core/library/instrument"
 	"patientladder/core/planning/meeting"
 	"patientladder/core/wording"
@@ -71,7 +71,7 @@ func (h *Handlers) SetMeetingActivity(
 	skill := func(id string) bool { _, known := s.Skills.Get(id); return known }
 	goal := func(id string) bool { _, known := s.Pool.Get(id); return known }
 	if err := o.Check(meeting.Shipped(), skill, goal); err != nil {
-		return nil, problem.Because(err)
+		return nil, refusal.Because(err)
 	}
 	return contract.SetMeetingActivity204Response{}, h.Store.SetMeetingActivity(ctx, s.Tenant.ID, o)
 }
@@ -83,7 +83,7 @@ func (h *Handlers) ResetMeetingActivity(
 ) (contract.ResetMeetingActivityResponseObject, error) {
 	err := h.Store.DropMeetingActivity(ctx, open.Actor(ctx).Studio, r.Activity)
 	if errors.Is(err, store.ErrNotFound) {
-		return nil, problem.NotFound("The studio has no activity of its own by that name.")
+		return nil, refusal.NotFound("The studio has no activity of its own by that name.")
 	}
 	return contract.ResetMeetingActivity204Response{}, err
 }

@@ -9,7 +9,7 @@ import (
 
 	"patientladder/api/answer"
 	"patientladder/api/contract"
-	"patientladder/api/open"
+	"patientladder/app/open"
 	"patientladder/core/planning/meeting"
 	"patientladder/core/wording"
 )

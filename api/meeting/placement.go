@@ -6,8 +6,8 @@ import (
 	"patientladder/api/answer"
 	"patientladder/api/contract"
 	"patientladder/api/ladder"
-	"patientladder/api/open"
-	"patientladder/api/problem"
+	"patientladder/app/open"
+	"patientladder/app/refusal"
 	"patientladder/core/notation/engrave"
 	"patientladder/core/planning/placing"
 	"patientladder/core/planning/studentplan"
@@ -141,7 +141,7 @@ func (h *Handlers) AcceptPlacement(
 	}
 	accepted, ok := placing.Accept(s.Student, p, r.Body.Book, placing.RouteKind(r.Body.Route))
 	if !ok {
-		return nil, problem.Invalid("There is no such way into this book any more. Look at the ways again.")
+		return nil, refusal.Invalid("There is no such way into this book any more. Look at the ways again.")
 	}
 	out, err := ladder.Entered{ID: r.Body.Batch, Known: accepted.Known, Rungs: accepted.Rungs}.Into(ctx, h.Loader, a, false)
 	return contract.AcceptPlacement200JSONResponse(out), err

@@ -7,8 +7,8 @@ import (
 	"strings"
 
 	"patientladder/api/contract"
-	"patientladder/api/open"
-	"patientladder/api/problem"
+	"patientladder/app/open"
+	"patientladder/app/refusal"
 	"patientladder/core/planning/lessonplan"
 	"patientladder/store"
 )
@@ -48,7 +48,7 @@ func (h *Handlers) SetActivity(ctx context.Context, r contract.SetActivityReques
 		g.Options = append(g.Options, strings.TrimSpace(o))
 	}
 	if err := g.Check(); err != nil {
-		return nil, problem.Because(err)
+		return nil, refusal.Because(err)
 	}
 	return contract.SetActivity204Response{}, h.Store.SetActivity(ctx, open.Actor(ctx).Studio, g)
 }
@@ -57,7 +57,7 @@ func (h *Handlers) SetActivity(ctx context.Context, r contract.SetActivityReques
 func (h *Handlers) ResetActivity(ctx context.Context, r contract.ResetActivityRequestObject) (contract.ResetActivityResponseObject, error) {
 	err := h.Store.DropActivity(ctx, open.Actor(ctx).Studio, r.Activity)
 	if errors.Is(err, store.ErrNotFound) {
-		return nil, problem.NotFound("The studio has no activity of its own by that name.")
+		return nil, refusal.NotFound("The studio has no activity of its own by that name.")
 	}
 	return contract.ResetActivity204Response{}, err
 }

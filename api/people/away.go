@@ -7,8 +7,8 @@ import (
 	"github.com/oklog/ulid/v2"
 
 	"patientladder/api/contract"
-	"patientladder/api/open"
-	"patientladder/api/problem"
+	"patientladder/app/open"
+	"patientladder/app/refusal"
 	"patientladder/core/student/person"
 	"patientladder/store"
 )
@@ -23,7 +23,7 @@ func (h *Handlers) SetPause(ctx context.Context, r contract.SetPauseRequestObjec
 		return nil, err
 	}
 	if err := person.CheckPause(r.Body.First.Time, r.Body.Last.Time, s.Today); err != nil {
-		return nil, problem.Because(err)
+		return nil, refusal.Because(err)
 	}
 	return contract.SetPause204Response{}, h.Store.SetPause(
 		ctx,
@@ -45,7 +45,7 @@ func (h *Handlers) Leave(ctx context.Context, r contract.LeaveRequestObject) (co
 		return nil, err
 	}
 	if err := person.CheckLeaving(r.Body.From.Time, s.Today); err != nil {
-		return nil, problem.Because(err)
+		return nil, refusal.Because(err)
 	}
 	return contract.Leave204Response{}, h.Store.SetLeft(ctx, s.Tenant.ID, r.Student, r.Body.From.Time, nil)
 }

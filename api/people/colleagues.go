@@ -8,8 +8,9 @@ import (
 
 	"patientladder/account"
 	"patientladder/api/contract"
-	"patientladder/api/open"
 	"patientladder/api/problem"
+	"patientladder/app/open"
+	"patientladder/app/refusal"
 	"patientladder/core/wording"
 	"patientladder/store"
 )
@@ -69,7 +70,7 @@ func (h *Handlers) GiveStudent(ctx context.Context, r contract.GiveStudentReques
 			return nil, err
 		}
 		if !slices.ContainsFunc(list, func(t store.Teacher) bool { return t.ID == to && account.Role(t.Role).Publishes() }) {
-			return nil, problem.Invalid("Nobody of this studio who teaches was named. Nothing was changed.")
+			return nil, refusal.Invalid("Nobody of this studio who teaches was named. Nothing was changed.")
 		}
 	}
 	return contract.GiveStudent204Response{}, h.Store.Together(ctx, func(ctx context.Context) (err error) {

@@ -5,7 +5,7 @@ import (
 	"time"
 
 	"patientladder/api/contract"
-	"patientladder/api/open"
+	"patientladder/app/open"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/wording"
 	"patientladder/store"

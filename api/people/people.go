@@ -7,7 +7,7 @@
 //	way.go       the way of teaching
 package people
 
-import "patientladder/api/open"
+import "patientladder/app/open"
 
 // Handlers answer the calls about people and settings.
 type Handlers struct{ *open.Loader }

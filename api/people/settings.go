@@ -4,7 +4,7 @@ import (
 	"context"
 
 	"patientladder/api/contract"
-	"patientladder/api/open"
+	"patientladder/app/open"
 	"patientladder/core/reading/naming"
 	"patientladder/store"
 )

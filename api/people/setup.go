@@ -5,7 +5,7 @@ import (
 
 	"patientladder/api/answer"
 	"patientladder/api/contract"
-	"patientladder/api/problem"
+	"patientladder/app/refusal"
 	"patientladder/core/student/setup"
 	"patientladder/core/wording"
 )
@@ -79,7 +79,7 @@ func (h *Handlers) TrySetup(ctx context.Context, r contract.TrySetupRequestObjec
 	}
 	seat, err := answer.MeasuresOf(r.Body).Work()
 	if err != nil {
-		return nil, problem.Because(err)
+		return nil, refusal.Because(err)
 	}
 	return contract.TrySetup200JSONResponse(seatOf(seat)), nil
 }

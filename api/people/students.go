@@ -7,9 +7,10 @@ import (
 	"time"
 
 	"patientladder/api/answer"
+	"patientladder/api/asked"
 	"patientladder/api/contract"
-	"patientladder/api/open"
-	"patientladder/api/problem"
+	"patientladder/app/open"
+	"patientladder/app/refusal"
 	"patientladder/core/base/civil"
 	"patientladder/core/planning/placing"
 	"patientladder/core/planning/studentplan"
@@ -58,7 +59,7 @@ func (h *Handlers) AddStudent(ctx context.Context, r contract.AddStudentRequestO
 		Since:     n.Since.Time,
 	}
 	if err := person.Check(p.Name, p.Born, p.Since, b.Today); err != nil {
-		return nil, problem.Because(err)
+		return nil, refusal.Because(err)
 	}
 	slots := n.Slots
 	if n.StartsAt != "" {
@@ -96,12 +97,12 @@ func newLadder(
 		Instrument: instrument,
 		HandsApart: true,
 	}
-	list, err := open.Slots(slots)
+	list, err := asked.Slots(slots)
 	if err != nil {
 		return l, err
 	}
 	if l.Lessons, err = l.Lessons.SetSlots(from, list); err != nil {
-		return l, problem.Because(err)
+		return l, refusal.Because(err)
 	}
 	l.PracticeDays, l.PracticeMinutes = studentplan.FirstPractice(l.Profile().Age(s.Today), l.Lessons.Slots)
 	return l, nil
@@ -225,10 +226,10 @@ func (h *Handlers) ChangeStudent(ctx context.Context, r contract.ChangeStudentRe
 		return nil, err
 	}
 	if p, err = changedPerson(p, *r.Body); err != nil {
-		return nil, problem.Because(err)
+		return nil, refusal.Because(err)
 	}
 	if err := person.Check(p.Name, p.Born, p.Since, s.Today); err != nil {
-		return nil, problem.Because(err)
+		return nil, refusal.Because(err)
 	}
 	return contract.ChangeStudent204Response{}, h.Store.SetPerson(ctx, s.Tenant.ID, p)
 }
@@ -351,7 +352,7 @@ func (h *Handlers) EndInstrument(ctx context.Context, r contract.EndInstrumentRe
 		return nil, err
 	}
 	if err := person.CheckLeaving(r.Body.From.Time, s.Today); err != nil {
-		return nil, problem.Because(err)
+		return nil, refusal.Because(err)
 	}
 	if _, err := h.Ladder(ctx, r.Ladder); err != nil {
 		return nil, err

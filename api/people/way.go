@@ -5,13 +5,12 @@ import (
 	"time"
 
 	"patientladder/api/contract"
-	"patientladder/api/open"
-	"patientladder/api/problem"
+	"patientladder/app/open"
+	"patientladder/app/refusal"
 	"patientladder/core/planning/ladder"
 	"patientladder/core/planning/studentplan"
-	"patientladder/core/planning/whatif"
-
 	weekplan "patientladder/core/planning/week"
+	"patientladder/core/planning/whatif"
 	"patientladder/core/reading/naming"
 	"patientladder/core/student/clearing"
 	"patientladder/core/student/setup"
@@ -104,7 +103,7 @@ func (h *Handlers) SetWay(ctx context.Context, r contract.SetWayRequestObject) (
 	}
 	w := wayOf(*r.Body)
 	if err := w.Check(); err != nil {
-		return nil, problem.Because(err)
+		return nil, refusal.Because(err)
 	}
 	switch {
 	case x.teacher != "":
@@ -124,7 +123,7 @@ func (h *Handlers) SetWay(ctx context.Context, r contract.SetWayRequestObject) (
 func (h *Handlers) TryWay(ctx context.Context, r contract.TryWayRequestObject) (contract.TryWayResponseObject, error) {
 	w := wayOf(*r.Body)
 	if err := w.Check(); err != nil {
-		return nil, problem.Because(err)
+		return nil, refusal.Because(err)
 	}
 	x, err := h.wayFor(ctx, r.Params.Ladder, r.Params.Whose == contract.TryWayParamsWhoseMine)
 	if err != nil {

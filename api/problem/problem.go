@@ -8,7 +8,7 @@ import (
 	"net/http"
 
 	"patientladder/api/contract"
-	"patientladder/core/wording"
+	"patientladder/app/refusal"
 	"patientladder/store"
 )
 
@@ -24,31 +24,21 @@ type Problem struct {
 
 func (p *Problem) Error() string { return p.Detail }
 
-// Invalid is a mistake in what was sent.
-func Invalid(detail string) error {
-	return &Problem{Status: http.StatusUnprocessableEntity, Detail: detail}
+// statuses are those of what a verb refuses.
+var statuses = map[refusal.Kind]int{
+	refusal.Mistake: http.StatusUnprocessableEntity, refusal.Missing: http.StatusNotFound, refusal.Denied: http.StatusForbidden,
+	refusal.Changed: http.StatusConflict,
 }
-
-// Because is a mistake in what was sent, as a rule of core says it.
-func Because(err error) error {
-	if says := wording.NotDone(err); says != "" {
-		return Invalid(says)
-	}
-	return Invalid(wording.Sentence(err.Error()))
-}
-
-// NotFound is something that is not there.
-func NotFound(detail string) error { return &Problem{Status: http.StatusNotFound, Detail: detail} }
-
-// NoMaterial is a material that is not there.
-var NoMaterial = NotFound("This does not exist in your studio.")
 
 // Of turns any error into one that can be shown. Unknown errors say nothing of the inside.
 func Of(err error) *Problem {
 	var p *Problem
+	var r *refusal.Refusal
 	switch {
 	case errors.As(err, &p):
 		return p
+	case errors.As(err, &r):
+		return &Problem{Status: statuses[r.Kind], Detail: r.Detail}
 	case errors.Is(err, store.ErrNotFound):
 		return &Problem{Status: http.StatusNotFound, Detail: "This does not exist in your studio."}
 	case errors.Is(err, store.ErrConflict):

@@ -5,8 +5,8 @@ import (
 	"slices"
 
 	"patientladder/api/contract"
-	"patientladder/api/open"
-	"patientladder/api/problem"
+	"patientladder/app/open"
+	"patientladder/app/refusal"
 	"patientladder/core/planning/learning"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/memory"
@@ -107,7 +107,7 @@ func (h *Handlers) UseLearned(ctx context.Context, r contract.UseLearnedRequestO
 	use := learning.Used{}
 	if r.Body.Use {
 		if use = l.offer(); !use.Any() {
-			return nil, problem.Invalid(wording.NothingToUse)
+			return nil, refusal.Invalid(wording.NothingToUse)
 		}
 	}
 	err = h.Store.Together(ctx, func(ctx context.Context) error {

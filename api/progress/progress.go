@@ -11,15 +11,14 @@ import (
 	"context"
 	"time"
 
-	"patientladder/core/planning/inlesson"
-
 	openapi_types "github.com/oapi-codegen/runtime/types"
 
 	"patientladder/api/answer"
 	"patientladder/api/contract"
-	"patientladder/api/open"
-	"patientladder/api/problem"
+	"patientladder/app/open"
+	"patientladder/app/refusal"
 	"patientladder/core/library/material"
+	"patientladder/core/planning/inlesson"
 	"patientladder/core/planning/progress"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/memory"
@@ -53,7 +52,7 @@ func (h *Handlers) back(ctx context.Context, ladder string, from, to time.Time) 
 	}
 	span := progress.Span{From: from, To: to}
 	if err := span.Check(s.Today); err != nil {
-		return back{}, problem.Because(err)
+		return back{}, refusal.Because(err)
 	}
 	log, err := h.Log(ctx, s)
 	if err != nil {

@@ -6,8 +6,8 @@ import (
 	"slices"
 
 	"patientladder/api/contract"
-	"patientladder/api/open"
-	"patientladder/api/problem"
+	"patientladder/app/open"
+	"patientladder/app/refusal"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/progress"
 	"patientladder/core/wording"
@@ -113,7 +113,7 @@ func (h *Handlers) GetCertificate(
 	}
 	c, earned := progress.CertificateOf(s.Student, r.Certificate)
 	if !earned {
-		return nil, problem.NotFound("This was not gone through to its end yet.")
+		return nil, refusal.NotFound("This was not gone through to its end yet.")
 	}
 	teacher, err := h.Store.StudioTeacher(ctx, s.Tenant.ID)
 	if err != nil {
@@ -171,7 +171,7 @@ func (h *Handlers) programme(ctx context.Context, n *contract.NewProgramme) (ope
 		i := slices.IndexFunc(students, func(x open.Student) bool { return x.Ladder == p.Ladder })
 		m, known := s.Library[p.Material]
 		if i < 0 || !known {
-			return s, nil, problem.NoMaterial
+			return s, nil, refusal.NoMaterial
 		}
 		pieces = append(
 			pieces,
@@ -225,7 +225,7 @@ func (h *Handlers) PrintProgramme(
 		return nil, err
 	}
 	if err := progress.CheckProgramme(r.Body.Title, pieces); err != nil {
-		return nil, problem.Because(err)
+		return nil, refusal.Because(err)
 	}
 	var data []byte
 	if r.Format == contract.PrintProgrammeParamsFormatCsv {

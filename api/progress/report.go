@@ -12,8 +12,9 @@ import (
 
 	"patientladder/api/answer"
 	"patientladder/api/contract"
-	"patientladder/api/open"
 	"patientladder/api/problem"
+	"patientladder/app/open"
+	"patientladder/app/refusal"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/progress"
 	"patientladder/core/wording"
@@ -131,7 +132,7 @@ func (h *Handlers) SetReport(ctx context.Context, r contract.SetReportRequestObj
 		w.Edits[progress.Part(e.Part)] = progress.Edit{Text: strings.TrimSpace(e.Text), Was: e.Was}
 	}
 	if err := w.Check(s.Today); err != nil {
-		return nil, problem.Because(err)
+		return nil, refusal.Because(err)
 	}
 	kept := store.Report{ID: r.Report, Ladder: r.Ladder, Written: w, Version: b.Version, MadeAt: s.Now}
 	out, err := store.Whole(ctx, h.Store, func(ctx context.Context) (contract.Report, error) {

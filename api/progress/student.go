@@ -14,7 +14,7 @@ import (
 	"time"
 
 	"patientladder/api/contract"
-	"patientladder/api/open"
+	"patientladder/app/open"
 	"patientladder/core/wording"
 	"patientladder/store"
 )

@@ -7,8 +7,8 @@ import (
 	"strings"
 
 	"patientladder/api/contract"
-	"patientladder/api/open"
-	"patientladder/api/problem"
+	"patientladder/app/open"
+	"patientladder/app/refusal"
 	"patientladder/core/planning/intechnique"
 	"patientladder/core/technique/exercise"
 	"patientladder/core/technique/scale"
@@ -36,7 +36,7 @@ func (h *Handlers) GetAtlas(ctx context.Context, r contract.GetAtlasRequestObjec
 		kind = scale.Kind(r.Params.Kind)
 	}
 	if !slices.Contains(t.Kinds, kind) {
-		return nil, problem.Invalid(fmt.Sprintf("There is no kind %q of %s.", r.Params.Kind, strings.ToLower(t.Name)))
+		return nil, refusal.Invalid(fmt.Sprintf("There is no kind %q of %s.", r.Params.Kind, strings.ToLower(t.Name)))
 	}
 	out.Type, out.Kind = t.ID, string(kind)
 	for _, k := range t.Kinds {

@@ -5,15 +5,14 @@ import (
 	"slices"
 	"time"
 
-	"patientladder/core/planning/intechnique"
-
 	openapi_types "github.com/oapi-codegen/runtime/types"
 
 	"patientladder/api/answer"
 	"patientladder/api/contract"
-	"patientladder/api/open"
-	"patientladder/api/problem"
+	"patientladder/app/open"
+	"patientladder/app/refusal"
 	"patientladder/core/base/metronome"
+	"patientladder/core/planning/intechnique"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/studentlog"
 	"patientladder/core/technique/exercise"
@@ -24,7 +23,7 @@ import (
 func (h *Handlers) GetTempi(_ context.Context, r contract.GetTempiRequestObject) (contract.GetTempiResponseObject, error) {
 	marks, err := metronome.Ladder(r.Params.From, r.Params.To, r.Params.Weeks)
 	if err != nil {
-		return nil, problem.Because(err)
+		return nil, refusal.Because(err)
 	}
 	return contract.GetTempi200JSONResponse{Marks: marks}, nil
 }
@@ -52,7 +51,7 @@ func (h *Handlers) TryCycle(ctx context.Context, r contract.TryCycleRequestObjec
 	}
 	c, err := intechnique.CycleOf(&a.StudentOutlook, wish, exercise.Climb(a.OnInstrument(), a.Progress(), exercise.Wish{}))
 	if err != nil {
-		return nil, problem.Because(err)
+		return nil, refusal.Because(err)
 	}
 	return contract.TryCycle200JSONResponse(cycleOut(c, wish, a)), nil
 }

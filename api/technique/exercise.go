@@ -6,8 +6,8 @@ import (
 	"patientladder/api/answer"
 	"patientladder/api/contract"
 	"patientladder/api/lesson"
-	"patientladder/api/open"
-	"patientladder/api/problem"
+	"patientladder/app/open"
+	"patientladder/app/refusal"
 	"patientladder/core/library/instrument"
 	"patientladder/core/notation/engrave"
 	"patientladder/core/notation/musicxml"
@@ -68,7 +68,7 @@ func exerciseOf(forms exercise.Forms, name, id string) (exercise.Exercise, error
 	}
 	e, err := forms.Parse(id, x)
 	if err != nil {
-		return e, problem.Because(err)
+		return e, refusal.Because(err)
 	}
 	return e, nil
 }

@@ -5,8 +5,8 @@ import (
 	"strings"
 
 	"patientladder/api/contract"
-	"patientladder/api/open"
-	"patientladder/api/problem"
+	"patientladder/app/open"
+	"patientladder/app/refusal"
 	"patientladder/core/reading/naming"
 	"patientladder/core/technique/scale"
 	"patientladder/core/wording"
@@ -21,7 +21,7 @@ func (h *Handlers) GetScale(ctx context.Context, r contract.GetScaleRequestObjec
 	kind := scale.Kind(r.Params.Kind)
 	tonic, err := scale.Parse(r.Params.Key, kind)
 	if err != nil {
-		return nil, problem.Because(err)
+		return nil, refusal.Because(err)
 	}
 	octaves := r.Params.Octaves
 	if octaves == 0 {
@@ -29,7 +29,7 @@ func (h *Handlers) GetScale(ctx context.Context, r contract.GetScaleRequestObjec
 	}
 	sc, err := scale.Of(tonic, kind, octaves)
 	if err != nil {
-		return nil, problem.Because(err)
+		return nil, refusal.Because(err)
 	}
 	out := contract.Scale{
 		Key: tonic.String(), Kind: contract.ScaleKind(kind), Octaves: octaves, Keys: []string{},

@@ -15,7 +15,7 @@ import (
 	"patientladder/api/answer"
 	"patientladder/api/contract"
 	"patientladder/api/lesson"
-	"patientladder/api/open"
+	"patientladder/app/open"
 	"patientladder/core/library/instrument"
 	"patientladder/core/planning/intechnique"
 	"patientladder/core/planning/inweek"

@@ -5,8 +5,8 @@ import (
 	"errors"
 
 	"patientladder/api/contract"
-	"patientladder/api/open"
-	"patientladder/api/problem"
+	"patientladder/app/open"
+	"patientladder/app/refusal"
 	"patientladder/core/technique/exercise"
 	"patientladder/core/wording"
 	"patientladder/store"
@@ -63,7 +63,7 @@ func (h *Handlers) SetExerciseType(
 	}
 	form, err := exercise.Written(r.Type, goals, faults)
 	if err != nil {
-		return nil, problem.Because(err)
+		return nil, refusal.Because(err)
 	}
 	return contract.SetExerciseType204Response{}, h.Store.SetExerciseForm(ctx, open.Actor(ctx).Studio, form)
 }
@@ -75,7 +75,7 @@ func (h *Handlers) ResetExerciseType(
 ) (contract.ResetExerciseTypeResponseObject, error) {
 	err := h.Store.DropExerciseForm(ctx, open.Actor(ctx).Studio, r.Type)
 	if errors.Is(err, store.ErrNotFound) {
-		return nil, problem.NotFound("The studio has changed nothing of that exercise.")
+		return nil, refusal.NotFound("The studio has changed nothing of that exercise.")
 	}
 	return contract.ResetExerciseType204Response{}, err
 }

@@ -6,7 +6,6 @@ import (
 	"testing"
 
 	"github.com/stretchr/testify/require"
-
 	"pgregory.net/rapid"
 
 	"patientladder/core/notation/musicxml"

@@ -3,11 +3,9 @@ package inlesson
 import (
 	"testing"
 
-	"patientladder/core/base/calendar"
-	"patientladder/core/technique/exercise"
-
 	"github.com/stretchr/testify/require"
 
+	"patientladder/core/base/calendar"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/fromhome"
 	"patientladder/core/planning/intechnique"
@@ -16,6 +14,7 @@ import (
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
 	"patientladder/core/student/standing"
+	"patientladder/core/technique/exercise"
 )
 
 func TestWhatALessonIsMadeFrom(t *testing.T) {

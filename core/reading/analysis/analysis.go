@@ -7,6 +7,8 @@
 package analysis
 
 import (
+	"sort"
+
 	"patientladder/core/base/finding"
 	"patientladder/core/base/rational"
 	"patientladder/core/library/instrument"
@@ -20,7 +22,6 @@ import (
 	"patientladder/core/reading/reading"
 	"patientladder/core/reading/rhythm"
 	"patientladder/core/reading/texture"
-	"sort"
 )
 
 // Piece is what was found in a score. Every finding carries its bars, as

@@ -4,8 +4,7 @@ import (
 	"fmt"
 	"time"
 
-	"patientladder/api/contract"
-	"patientladder/api/problem"
+	"patientladder/app/refusal"
 	"patientladder/core/base/calendar"
 	"patientladder/core/planning/agenda"
 	"patientladder/store"
@@ -33,20 +32,7 @@ func (s Studio) Pupils(ladders []store.Ladder) []agenda.Pupil {
 func Clock(text string) (int, error) {
 	t, err := time.Parse("15:04", text)
 	if err != nil {
-		return 0, problem.Invalid(fmt.Sprintf("%q is not a time of day such as 15:30.", text))
+		return 0, refusal.Invalid(fmt.Sprintf("%q is not a time of day such as 15:30.", text))
 	}
 	return t.Hour()*60 + t.Minute(), nil
-}
-
-// Slots are lesson times as the contract has them.
-func Slots(list []contract.NewSlot) ([]calendar.Slot, error) {
-	out := make([]calendar.Slot, len(list))
-	for i, n := range list {
-		at, err := Clock(n.StartsAt)
-		if err != nil {
-			return nil, err
-		}
-		out[i] = calendar.Slot{ID: n.Id, Weekday: time.Weekday(n.Weekday), StartsAt: at, Minutes: n.Minutes, Every: n.Every, Until: n.Until.Time}
-	}
-	return out, nil
 }

@@ -18,7 +18,7 @@ import (
 	"slices"
 
 	"patientladder/account"
-	"patientladder/api/problem"
+	"patientladder/app/refusal"
 	"patientladder/clock"
 	"patientladder/core/base/civil"
 	"patientladder/core/library/instrument"
@@ -167,7 +167,7 @@ func (d *Loader) Material(ctx context.Context, id string) (Studio, material.Mate
 	}
 	m, ok := s.Library[id]
 	if !ok {
-		return s, m, problem.NoMaterial
+		return s, m, refusal.NoMaterial
 	}
 	return s, m, nil
 }
@@ -182,10 +182,10 @@ func (s Studio) Names() wording.Names {
 func Taught(name string, sure bool) (string, error) {
 	kept, ok := instrument.Named(name)
 	if !ok {
-		return kept, problem.Invalid(fmt.Sprintf("%q cannot be the name of an instrument. Use letters, as in “double bass”.", name))
+		return kept, refusal.Invalid(fmt.Sprintf("%q cannot be the name of an instrument. Use letters, as in “double bass”.", name))
 	}
 	if known, slip := instrument.Meant(kept); slip && !sure {
-		return kept, problem.Invalid(fmt.Sprintf("Do you mean the %s? If “%s” is right, press the button once more.", known, kept))
+		return kept, refusal.Invalid(fmt.Sprintf("Do you mean the %s? If “%s” is right, press the button once more.", known, kept))
 	}
 	return kept, nil
 }
@@ -200,7 +200,7 @@ func Instrument(name string) (instrument.Instrument, error) {
 	for _, x := range instrument.All() {
 		known = append(known, x.ID)
 	}
-	return x, problem.Invalid(fmt.Sprintf("There is no instrument %q here; there are %s.", name, wording.List(known)))
+	return x, refusal.Invalid(fmt.Sprintf("There is no instrument %q here; there are %s.", name, wording.List(known)))
 }
 
 // Books are those of a studio that are offered, called so that they can be told apart.

@@ -3,7 +3,7 @@ package open
 import (
 	"context"
 
-	"patientladder/api/problem"
+	"patientladder/app/refusal"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/ladder"
 	"patientladder/core/technique/drill"
@@ -21,7 +21,7 @@ func (d *Loader) TakeExercise(ctx context.Context, s Student, id string) (materi
 	}
 	e, err := exercise.Parse(id, x)
 	if err != nil {
-		return material.Material{}, problem.Because(err)
+		return material.Material{}, refusal.Because(err)
 	}
 	var m material.Material
 	err = d.Store.Together(ctx, func(ctx context.Context) (err error) {
