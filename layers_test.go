@@ -36,7 +36,7 @@ var knows = map[string][]string{
 	"api":     {"api", "app", "account", "store", "core", "home", "clock"},
 	"web":     {},
 	"demo":    {"demo", "account", "store", "core"},
-	"cmd":     {"api", "account", "store", "core", "demo", "home", "web", "clock"},
+	"cmd":     {"api", "app", "account", "store", "core", "demo", "home", "web", "clock"},
 	"e2e":     {"api", "account", "store", "core", "demo", "web", "clock"},
 	"bench":   {"api", "account", "store", "core", "demo"},
 	"outside": {"core", "demo", "home"},
@@ -52,6 +52,8 @@ func barred(file, imported string) bool {
 		return layer(file) != "api"
 	case imported == "database/sql" || strings.HasPrefix(imported, "github.com/go-sql-driver"):
 		return layer(file) != "store"
+	case layer(file) == "app":
+		return imported == "net/http" && !test
 	case layer(file) == "core" && !test:
 		switch imported {
 		case "os", "net/http", "log", "log/slog", "math/rand", "crypto/rand", "os/exec", "net":

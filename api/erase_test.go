@@ -16,7 +16,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"patientladder/account"
-	"patientladder/api/people"
+	"patientladder/app"
 	"patientladder/store/dump"
 	"patientladder/store/storetest"
 )
@@ -116,7 +116,7 @@ func TestEverythingAboutAChild(t *testing.T) {
 	require.Nil(t, going())
 	s.later(25 * time.Hour)
 	sweep := func() int {
-		n, err := db.Sweep(ctx, s.clock(), people.Regret)
+		n, err := db.Sweep(ctx, s.clock(), app.Regret)
 		require.NoError(t, err)
 		return n
 	}

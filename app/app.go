@@ -9,7 +9,7 @@
 //	people.go    students, instruments, who teaches whom, deletion
 //	library.go   pieces
 //	ladder.go    the order of the rungs
-//	report.go    reports
+//	learned.go   what the studio learns from its lessons
 package app
 
 import (

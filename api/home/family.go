@@ -74,10 +74,7 @@ func (h *Handlers) SetFamily(ctx context.Context, r contract.SetFamilyRequestObj
 		}
 	}
 	out, err := store.Whole(ctx, h.Store, func(ctx context.Context) (contract.FamilyWay, error) {
-		if err := h.Store.SetFamilyEmail(ctx, b.Tenant.ID, r.Ladder, email); err != nil {
-			return contract.FamilyWay{}, err
-		}
-		f, err := h.Store.Family(ctx, b.Tenant.ID, r.Ladder)
+		f, err := app.SetFamilyEmail(ctx, h.Loader, b.Tenant.ID, r.Ladder, email)
 		if err != nil {
 			return contract.FamilyWay{}, err
 		}

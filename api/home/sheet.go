@@ -11,6 +11,7 @@ import (
 
 	"patientladder/api/contract"
 	"patientladder/api/problem"
+	"patientladder/app"
 	"patientladder/app/open"
 	"patientladder/core/library/instrument"
 	"patientladder/core/notation/engrave"
@@ -24,7 +25,7 @@ import (
 
 // GetSheet returns the week, as it stands now, on both sides of a sheet to print.
 func (h *Handlers) GetSheet(ctx context.Context, r contract.GetSheetRequestObject) (contract.GetSheetResponseObject, error) {
-	w, err := h.weekly(ctx, r.Ladder, r.Params.Day.Time)
+	w, err := app.WeekOn(ctx, h.Loader, r.Ladder, r.Params.Day.Time)
 	if err != nil {
 		return nil, err
 	}

@@ -13,15 +13,14 @@ package home
 
 import (
 	"context"
-	"time"
+	"errors"
 
 	"patientladder/api/answer"
 	"patientladder/api/contract"
+	"patientladder/app"
 	"patientladder/app/open"
-	"patientladder/app/refusal"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/inweek"
-	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
 	"patientladder/core/wording"
 	"patientladder/core/wording/tongue"
@@ -34,29 +33,10 @@ var english = tongue.Of(tongue.English)
 // Handlers answer the calls about practice at home.
 type Handlers struct{ *open.Loader }
 
-// weekly is the week of a ladder with what it is made from.
-type weekly struct {
-	open.Ahead
-	open.Week
-}
-
-// weekly opens the week that begins on a day; a zero day is the one that is practised now.
-func (h *Handlers) weekly(ctx context.Context, ladder string, start time.Time) (weekly, error) {
-	a, err := h.Ahead(ctx, ladder, studentplan.Options{Near: true})
-	if err != nil {
-		return weekly{}, err
-	}
-	w, err := h.Loader.Week(ctx, a, start)
-	if err != nil {
-		return weekly{}, refusal.Because(err)
-	}
-	return weekly{a, w}, nil
-}
-
 // GetWeek returns the practice from the given day on; by default from the day
 // after the latest lesson day.
 func (h *Handlers) GetWeek(ctx context.Context, r contract.GetWeekRequestObject) (contract.GetWeekResponseObject, error) {
-	w, err := h.weekly(ctx, r.Ladder, r.Params.Day.Time)
+	w, err := app.WeekOn(ctx, h.Loader, r.Ladder, r.Params.Day.Time)
 	if err != nil {
 		return nil, err
 	}
@@ -66,76 +46,42 @@ func (h *Handlers) GetWeek(ctx context.Context, r contract.GetWeekRequestObject)
 
 // SetWeek keeps what the teacher set by hand, and solves the rest again.
 func (h *Handlers) SetWeek(ctx context.Context, r contract.SetWeekRequestObject) (contract.SetWeekResponseObject, error) {
-	w, err := h.weekly(ctx, r.Ladder, r.Params.Day.Time)
-	if err != nil {
-		return nil, err
-	}
-	kept := w.Kept
-	if w.IsOver(kept.Start, w.Today) {
-		return nil, refusal.Invalid("That week is over: it stays as it was.")
-	}
-	kept.Version, kept.Hand = r.Body.Version, weekHand(*r.Body)
-	for _, id := range kept.Hand.Adds {
-		if _, known := w.Library[id]; !known {
-			return nil, refusal.NoMaterial
-		}
-	}
-	if w.Week, err = h.Solve(ctx, w.Ahead, kept); err != nil {
-		return nil, refusal.Because(err)
-	}
 	out, err := store.Whole(ctx, h.Store, func(ctx context.Context) (contract.Week, error) {
-		if err := h.Store.SavePracticeWeek(ctx, w.Tenant.ID, kept, nil); err != nil {
+		w, err := app.SetWeek(ctx, h.Loader, r.Ladder, r.Params.Day.Time, weekHand(*r.Body), r.Body.Version)
+		if err != nil {
 			return contract.Week{}, err
 		}
-		w.Kept.Version = kept.Version + 1
 		return h.show(ctx, w)
 	})
 	return contract.SetWeek200JSONResponse(out), err
 }
 
-// PublishWeek shows the family exactly the plan that the teacher saw, and puts a message with the link
-// into the mailbox where there is an address. Where it would be planned otherwise by now it says
+// PublishWeek shows the family exactly the plan that the teacher saw. Where it would be planned otherwise by now it says
 // what changed and publishes nothing, unless the teacher wants what was shown.
 func (h *Handlers) PublishWeek(ctx context.Context, r contract.PublishWeekRequestObject) (contract.PublishWeekResponseObject, error) {
-	w, err := h.weekly(ctx, r.Ladder, r.Params.Day.Time)
-	if err != nil {
-		return nil, err
-	}
-	if w.IsOver(w.Kept.Start, w.Today) {
-		return nil, refusal.Invalid("That week is over: publish the one that comes.")
-	}
-	plan := w.Plan
-	if r.Body.Plan != plan.Fingerprint() {
-		shown, known, err := h.Store.ShownWeek(ctx, w.Tenant.ID, r.Ladder, w.Kept.Start, r.Body.Plan)
-		if err != nil {
-			return nil, err
-		}
-		if !known || !r.Body.AsShown {
-			return contract.PublishWeek409JSONResponse(changed(w, shown, known)), nil
-		}
-		plan = shown
-	}
+	var otherwise *contract.WeekChanged
 	out, err := store.Whole(ctx, h.Store, func(ctx context.Context) (contract.Week, error) {
-		family, err := h.OpenLink(ctx, w.Tenant.ID, r.Ladder, w.Today)
+		w, err := app.PublishWeek(ctx, h.Loader, r.Ladder, r.Params.Day.Time, app.Publishing{
+			Print: r.Body.Plan, AsShown: r.Body.AsShown, Version: r.Body.Version,
+		})
+		var x app.Otherwise
+		if errors.As(err, &x) {
+			said := changed(w, x.Shown, x.Known)
+			otherwise = &said
+		}
 		if err != nil {
 			return contract.Week{}, err
 		}
-		message, err := h.WeekMessages(ctx, w.Opened, family, w.Kept.Start, plan, w.Kept.Hand.Words)
-		if err != nil {
-			return contract.Week{}, err
-		}
-		w.Kept.Version, w.Kept.Published, w.Kept.PublishedAt = r.Body.Version, &plan, w.Now
-		if err := h.Store.SavePracticeWeek(ctx, w.Tenant.ID, w.Kept, message); err != nil {
-			return contract.Week{}, err
-		}
-		w.Kept.Version++
 		return h.show(ctx, w)
 	})
+	if otherwise != nil {
+		return contract.PublishWeek409JSONResponse(*otherwise), nil
+	}
 	return contract.PublishWeek200JSONResponse(out), err
 }
 
 // changed says what would be planned otherwise than it was shown.
-func changed(w weekly, shown week.Plan, known bool) contract.WeekChanged {
+func changed(w app.Week, shown week.Plan, known bool) contract.WeekChanged {
 	out := contract.WeekChanged{Detail: wording.WeekChanged(known), Changes: []string{}, CanPublish: known}
 	if known {
 		out.Changes = append(out.Changes, w.Of().Names().WeekChanges(week.Differences(shown, w.Plan))...)
@@ -144,7 +90,7 @@ func changed(w weekly, shown week.Plan, known bool) contract.WeekChanged {
 }
 
 // show is a week as the contract has it; the plan is noted as shown, so that exactly this one can be published.
-func (h *Handlers) show(ctx context.Context, w weekly) (contract.Week, error) {
+func (h *Handlers) show(ctx context.Context, w app.Week) (contract.Week, error) {
 	me, err := h.Store.Teacher(ctx, open.Actor(ctx).Teacher)
 	if err != nil {
 		return contract.Week{}, err
@@ -158,7 +104,7 @@ func (h *Handlers) show(ctx context.Context, w weekly) (contract.Week, error) {
 		return contract.Week{}, err
 	}
 	plan := w.Plan
-	if err := h.Store.NoteShownWeek(ctx, w.Tenant.ID, w.Ladder, w.Kept.Start, plan.Fingerprint(), plan); err != nil {
+	if err := w.Show(ctx, h.Loader); err != nil {
 		return contract.Week{}, err
 	}
 	out := contract.Week{

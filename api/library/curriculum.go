@@ -14,6 +14,7 @@ import (
 	"github.com/oklog/ulid/v2"
 
 	"patientladder/api/contract"
+	"patientladder/app"
 	"patientladder/app/open"
 	"patientladder/app/refusal"
 	"patientladder/core/library/material"
@@ -108,15 +109,9 @@ func (h *Handlers) ImportCurriculum(
 		}
 		return contract.ImportCurriculum200JSONResponse(out), nil
 	}
-	if len(materials) == 0 {
-		return nil, refusal.Invalid("There is nothing in it to bring in.")
-	}
 	out.Kept = true
-	return contract.ImportCurriculum200JSONResponse(out), h.Store.Together(ctx, func(ctx context.Context) error {
-		if err := h.Store.SetSkillWords(ctx, b.Tenant.ID, said); err != nil {
-			return err
-		}
-		return h.Store.Import(ctx, b.Tenant.ID, c.Skills, sources, materials)
+	return contract.ImportCurriculum200JSONResponse(out), app.BringIn(ctx, h.Loader, b.Tenant.ID, app.Brought{
+		Words: said, Skills: c.Skills, Sources: sources, Materials: materials,
 	})
 }
 

@@ -9,6 +9,7 @@ import (
 
 	"patientladder/api/answer"
 	"patientladder/api/contract"
+	"patientladder/app"
 	"patientladder/app/open"
 	"patientladder/app/refusal"
 	"patientladder/core/library/material"
@@ -231,48 +232,13 @@ func (h *Handlers) forStudent(
 	return known(sh.KnownNotes(m.ID)), asked, nil
 }
 
-// pointsOf gives focus points their ids: a text that is there already keeps its
-// id, and with it the marks that it got.
-func pointsOf(m material.Material, texts []string) []material.FocusPoint {
-	ids := map[string]string{}
-	for _, p := range m.FocusPoints {
-		ids[p.Text] = p.ID
-	}
-	out := []material.FocusPoint{}
-	for _, text := range texts {
-		text = strings.TrimSpace(text)
-		id, there := ids[text]
-		if !there {
-			id = ulid.Make().String()
-		}
-		delete(ids, text) // the same words twice are two points
-		out = append(out, material.FocusPoint{ID: id, Text: text})
-	}
-	return out
-}
-
 // ChangeMaterial changes title, composer, tags and focus points.
 func (h *Handlers) ChangeMaterial(
 	ctx context.Context,
 	r contract.ChangeMaterialRequestObject,
 ) (contract.ChangeMaterialResponseObject, error) {
-	b, m, err := h.Material(ctx, r.Material)
-	if err != nil {
-		return nil, err
-	}
-	m = b.AsKept()[m.ID]
-	if r.Body.Tags != nil {
-		m.Tags = r.Body.Tags
-	}
-	m.Title, m.Composer = strings.TrimSpace(r.Body.Title), strings.TrimSpace(r.Body.Composer)
-	if m.Title == "" {
-		return nil, refusal.Invalid("A piece needs a title.")
-	}
-	return contract.ChangeMaterial204Response{}, h.Store.Together(ctx, func(ctx context.Context) error {
-		if err := h.Store.SaveReading(ctx, b.Tenant.ID, store.Reading{Material: m}); err != nil || r.Body.FocusPoints == nil {
-			return err
-		}
-		return h.Store.SetFocusPoints(ctx, b.Tenant.ID, m.ID, pointsOf(m, r.Body.FocusPoints))
+	return contract.ChangeMaterial204Response{}, app.ChangeMaterial(ctx, h.Loader, r.Material, app.Renamed{
+		Title: r.Body.Title, Composer: r.Body.Composer, Tags: r.Body.Tags, Points: r.Body.FocusPoints,
 	})
 }
 

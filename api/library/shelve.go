@@ -9,11 +9,11 @@ import (
 	"github.com/oklog/ulid/v2"
 
 	"patientladder/api/contract"
+	"patientladder/app"
 	"patientladder/app/open"
 	"patientladder/app/refusal"
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
-	"patientladder/core/planning/ladder"
 	"patientladder/core/reading/section"
 	"patientladder/core/wording"
 )
@@ -58,27 +58,7 @@ func (h *Handlers) PlaceOnLadders(
 	ctx context.Context,
 	r contract.PlaceOnLaddersRequestObject,
 ) (contract.PlaceOnLaddersResponseObject, error) {
-	b, m, err := h.Material(ctx, r.Material)
-	if err != nil {
-		return nil, err
-	}
-	for _, id := range r.Body.Ladders {
-		l, err := h.Ladder(ctx, id)
-		if err != nil {
-			return nil, err
-		}
-		if l.Instrument != m.Instrument {
-			return nil, refusal.Invalid(wording.OtherInstrument(m.Title, m.Instrument, l.Instrument))
-		}
-	}
-	return contract.PlaceOnLadders204Response{}, h.Store.Together(ctx, func(ctx context.Context) error {
-		for _, id := range r.Body.Ladders {
-			if err := h.Store.PlaceRungs(ctx, b.Tenant.ID, id, ladder.Whole(b.Library, m)); err != nil {
-				return err
-			}
-		}
-		return nil
-	})
+	return contract.PlaceOnLadders204Response{}, app.PlaceOnLadders(ctx, h.Loader, r.Material, r.Body.Ladders)
 }
 
 // GetSections returns the sections of a piece, and what could be some.

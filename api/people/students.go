@@ -9,10 +9,10 @@ import (
 	"patientladder/api/answer"
 	"patientladder/api/asked"
 	"patientladder/api/contract"
+	"patientladder/app"
 	"patientladder/app/open"
 	"patientladder/app/refusal"
 	"patientladder/core/base/civil"
-	"patientladder/core/planning/placing"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/consent"
 	"patientladder/core/student/person"
@@ -41,15 +41,7 @@ func (h *Handlers) ListStudents(ctx context.Context, _ contract.ListStudentsRequ
 // AddStudent adds a student with a ladder and the lesson times, and puts the
 // materials of a book on the ladder when one is named.
 func (h *Handlers) AddStudent(ctx context.Context, r contract.AddStudentRequestObject) (contract.AddStudentResponseObject, error) {
-	b, err := h.Studio(ctx)
-	if err != nil {
-		return nil, err
-	}
 	n := r.Body
-	instrument, err := open.Taught(string(n.Instrument), n.Sure)
-	if err != nil {
-		return nil, err
-	}
 	p := store.Person{
 		ID:        n.Student,
 		Name:      strings.TrimSpace(n.Name),
@@ -58,54 +50,18 @@ func (h *Handlers) AddStudent(ctx context.Context, r contract.AddStudentRequestO
 		BornAbout: n.BornAbout,
 		Since:     n.Since.Time,
 	}
-	if err := person.Check(p.Name, p.Born, p.Since, b.Today); err != nil {
-		return nil, refusal.Because(err)
-	}
 	slots := n.Slots
 	if n.StartsAt != "" {
 		slots = append(slots, contract.NewSlot{Id: n.Ladder, Weekday: n.Weekday, StartsAt: n.StartsAt, Minutes: n.Minutes, Every: 1})
 	}
-	l, err := newLadder(b, whose(ctx), n.Ladder, p, instrument, b.Today, slots)
+	times, err := asked.Slots(slots)
 	if err != nil {
 		return nil, err
 	}
-	err = h.Store.Together(ctx, func(ctx context.Context) error {
-		if err := h.Store.AddPerson(ctx, b.Tenant.ID, p, l); err != nil || n.Source == "" {
-			return err
-		}
-		return h.Store.PlaceRungs(ctx, b.Tenant.ID, l.ID, placing.OfBook(b.Library, n.Source, l.Instrument))
+	s, l, err := app.AddStudent(ctx, h.Loader, p, app.Enrolment{
+		Ladder: n.Ladder, Instrument: string(n.Instrument), Sure: n.Sure, Slots: times, Book: n.Source,
 	})
-	return contract.AddStudent201JSONResponse(answer.Student(l, b.Today)), err
-}
-
-// newLadder is a student on an instrument with lesson times from a day on, who practises as new students do.
-func newLadder(
-	s open.Studio,
-	of, id string,
-	p store.Person,
-	instrument string,
-	from time.Time,
-	slots []contract.NewSlot,
-) (store.Ladder, error) {
-	l := store.Ladder{
-		ID:         id,
-		Teacher:    of,
-		StudentID:  p.ID,
-		Name:       p.Name,
-		Called:     p.Called,
-		Born:       p.Born,
-		Instrument: instrument,
-		HandsApart: true,
-	}
-	list, err := asked.Slots(slots)
-	if err != nil {
-		return l, err
-	}
-	if l.Lessons, err = l.Lessons.SetSlots(from, list); err != nil {
-		return l, refusal.Because(err)
-	}
-	l.PracticeDays, l.PracticeMinutes = studentplan.FirstPractice(l.Profile().Age(s.Today), l.Lessons.Slots)
-	return l, nil
+	return contract.AddStudent201JSONResponse(answer.Student(l, s.Today)), err
 }
 
 // GetStudent returns who a student is.
@@ -286,63 +242,25 @@ func changedPerson(p store.Person, x contract.PersonChange) (store.Person, error
 
 // AddInstrument adds an instrument to a student.
 func (h *Handlers) AddInstrument(ctx context.Context, r contract.AddInstrumentRequestObject) (contract.AddInstrumentResponseObject, error) {
-	s, err := h.Day(ctx)
+	slots, err := asked.Slots(r.Body.Slots)
 	if err != nil {
 		return nil, err
 	}
-	instrument, err := open.Taught(string(r.Body.Instrument), r.Body.Sure)
-	if err != nil {
-		return nil, err
-	}
-	p, _, err := h.Person(ctx, r.Student)
-	if err != nil {
-		return nil, err
-	}
-	l, err := newLadder(s, whose(ctx), r.Body.Ladder, p, instrument, r.Body.From.Time, r.Body.Slots)
-	if err != nil {
-		return nil, err
-	}
-	return contract.AddInstrument201JSONResponse(answer.Student(l, s.Today)), h.Store.AddLadder(ctx, s.Tenant.ID, l)
+	s, l, err := app.AddInstrument(ctx, h.Loader, r.Student, app.Enrolment{
+		Ladder: r.Body.Ladder, Instrument: string(r.Body.Instrument), Sure: r.Body.Sure, Slots: slots, From: r.Body.From.Time,
+	})
+	return contract.AddInstrument201JSONResponse(answer.Student(l, s.Today)), err
 }
 
-// ChangeInstrument gives a ladder another instrument: the same ladder where nothing was recorded on it,
-// else a new one with the same lesson times, and the old one ends today.
+// ChangeInstrument gives a ladder another instrument.
 func (h *Handlers) ChangeInstrument(
 	ctx context.Context,
 	r contract.ChangeInstrumentRequestObject,
 ) (contract.ChangeInstrumentResponseObject, error) {
-	s, err := h.Day(ctx)
-	if err != nil {
-		return nil, err
-	}
-	instrument, err := open.Taught(string(r.Body.Instrument), r.Body.Sure)
-	if err != nil {
-		return nil, err
-	}
-	l, err := h.Ladder(ctx, r.Ladder)
-	if err != nil {
-		return nil, err
-	}
-	placed, err := h.Store.Rungs(ctx, s.Tenant.ID, l.ID)
-	if err != nil {
-		return nil, err
-	}
-	if l.Entries == 0 && len(placed) == 0 {
-		l.Instrument = instrument
-		return contract.ChangeInstrument200JSONResponse(answer.Student(l, s.Today)), h.Store.SetInstrument(ctx, s.Tenant.ID, l.ID, instrument)
-	}
-	next := l
-	next.ID, next.Instrument, next.Entries, next.Own, next.Lessons = r.Body.Ladder, instrument, 0, nil, l.Lessons.CarriedOn(
-		s.Today,
-		r.Body.Ladder,
-	)
-	err = h.Store.Together(ctx, func(ctx context.Context) error {
-		if err := h.Store.AddLadder(ctx, s.Tenant.ID, next); err != nil {
-			return err
-		}
-		return h.Store.SetEnded(ctx, s.Tenant.ID, l.ID, s.Today)
+	s, l, err := app.ChangeInstrument(ctx, h.Loader, r.Ladder, app.Enrolment{
+		Ladder: r.Body.Ladder, Instrument: string(r.Body.Instrument), Sure: r.Body.Sure,
 	})
-	return contract.ChangeInstrument200JSONResponse(answer.Student(next, s.Today)), err
+	return contract.ChangeInstrument200JSONResponse(answer.Student(l, s.Today)), err
 }
 
 // EndInstrument ends the lessons on an instrument.

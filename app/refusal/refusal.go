@@ -40,3 +40,9 @@ func Because(err error) error {
 	}
 	return Invalid(wording.Sentence(err.Error()))
 }
+
+// Deny refuses what is not for whoever asks, with the sentence why.
+func Deny(detail string) error { return &Refusal{Denied, detail} }
+
+// Otherwise refuses what is otherwise by now than it was shown.
+func Otherwise(detail string) error { return &Refusal{Changed, detail} }

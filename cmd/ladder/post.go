@@ -8,7 +8,7 @@ import (
 	"log/slog"
 	"time"
 
-	"patientladder/api/people"
+	"patientladder/app"
 	"patientladder/clock"
 	"patientladder/home/post"
 	"patientladder/store"
@@ -95,7 +95,7 @@ func sweep(ctx context.Context, st *store.Store, now clock.Clock) {
 	tick := time.NewTicker(sweepEvery)
 	defer tick.Stop()
 	for {
-		if n, err := st.Sweep(ctx, now(), people.Regret); err != nil && ctx.Err() == nil {
+		if n, err := st.Sweep(ctx, now(), app.Regret); err != nil && ctx.Err() == nil {
 			slog.Error("erasing", "err", err)
 		} else if n > 0 {
 			slog.Info("erased", "students", n)
