@@ -55,7 +55,7 @@ test-long: deps deps-test ## a whole school year through the API, 2,000 placemen
 	LADDER_LONG=1 go test -count=1 -timeout 60m ./api/agree
 
 test-race: deps ## the server's tests under the race detector
-	go test -count=1 -race -timeout 60m ./api/open ./api/admit ./clock ./core/base/parallel ./store
+	go test -count=1 -race -timeout 60m ./app/... ./api/admit ./clock ./core/base/parallel ./store
 	go test -count=1 -race -timeout 60m -run "Moment|Plan|Brothers|Family|Studios" ./api
 
 mutate: ## changes the rules of PKG= one by one; prints which changes no test noticed (N= draws a sample)
