@@ -5,14 +5,12 @@ import (
 	"context"
 	"errors"
 	"fmt"
-	"net/http"
 	"slices"
 	"strings"
 	"time"
 
 	"patientladder/api/answer"
 	"patientladder/api/contract"
-	"patientladder/api/problem"
 	"patientladder/app/open"
 	"patientladder/app/refusal"
 	"patientladder/core/library/material"
@@ -161,7 +159,7 @@ func (h *Handlers) PublishReport(ctx context.Context, r contract.PublishReportRe
 	}
 	lines := rep.kept.Written.Sent(rep.sentences)
 	if !slices.Equal(lines, r.Body.Lines) || rep.kept.Version != r.Body.Version {
-		return nil, &problem.Problem{Status: http.StatusConflict, Detail: wording.ReportChanged}
+		return nil, refusal.Otherwise(wording.ReportChanged)
 	}
 	out, err := store.Whole(ctx, h.Store, func(ctx context.Context) (contract.Report, error) { return h.published(ctx, rep, lines) })
 	return contract.PublishReport200JSONResponse(out), err
