@@ -9,6 +9,7 @@
 //	people.go    students, instruments, who teaches whom, deletion
 //	library.go   pieces
 //	ladder.go    the order of the rungs
+//	way.go       what another way of teaching would change
 //	learned.go   what the studio learns from its lessons
 package app
 

@@ -47,6 +47,20 @@ func (s *Store) PracticeWeek(ctx context.Context, studio, ladderID string, start
 	return w, err
 }
 
+// StudioHands are what was set by hand in the weeks of a studio that begin after a day, by ladder, without what was published.
+func (s *Store) StudioHands(ctx context.Context, studio string, after time.Time) (map[string][]PracticeWeek, error) {
+	list, err := s.q(ctx).StudioHands(ctx, rows.StudioHandsParams{StudioID: studio, Start: after})
+	out := map[string][]PracticeWeek{}
+	for _, r := range list {
+		w := PracticeWeek{Ladder: r.LadderID, Start: r.Start, Version: r.Version}
+		if w.Hand, err = document.DecodeWeekHand([]byte(r.Hand)); err != nil {
+			return nil, damagedWeek(r.LadderID, r.Start, err)
+		}
+		out[r.LadderID] = append(out[r.LadderID], w)
+	}
+	return out, err
+}
+
 func publishedOf(ladderID string, start time.Time, body string) (*week.Plan, error) {
 	if body == "" {
 		return nil, nil

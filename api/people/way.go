@@ -2,15 +2,12 @@ package people
 
 import (
 	"context"
-	"time"
 
 	"patientladder/api/contract"
+	"patientladder/app"
 	"patientladder/app/open"
 	"patientladder/app/refusal"
-	"patientladder/core/planning/ladder"
-	"patientladder/core/planning/studentplan"
 	weekplan "patientladder/core/planning/week"
-	"patientladder/core/planning/whatif"
 	"patientladder/core/reading/naming"
 	"patientladder/core/student/clearing"
 	"patientladder/core/student/setup"
@@ -133,51 +130,27 @@ func (h *Handlers) TryWay(ctx context.Context, r contract.TryWayRequestObject) (
 	for _, c := range wording.Switches(x.way, w) {
 		out.Switches = append(out.Switches, contract.WaySwitch{From: c.From, Key: c.Key, Means: c.Means, Name: c.Name, To: c.To})
 	}
-	s, horizon, rungs, err := h.Whole(ctx)
+	effects, err := app.TryWay(ctx, h.Loader, r.Params.Ladder, func(s open.Studio, now open.Student) (open.Student, error) {
+		if r.Params.Ladder != "" {
+			return now.Under(w), nil
+		}
+		changed := s
+		if changed.Tenant.Way = w; x.teacher != "" {
+			changed.Tenant = s.Tenant.WithWay(x.teacher, w.Own(x.base))
+		}
+		then, err := h.For(changed, now.Row)
+		then.Standing = now.Standing
+		return then, err
+	})
 	if err != nil {
 		return nil, err
 	}
-	students, err := h.Students(ctx, s, "")
-	if err != nil {
-		return nil, err
-	}
-	for _, now := range students {
-		if r.Params.Ladder != "" && now.Ladder != r.Params.Ladder {
-			continue
+	for _, e := range effects {
+		told := contract.WayEffects{Ladder: e.Student.Ladder, Name: e.Student.Name, Effects: []string{}}
+		for _, c := range e.Changes {
+			told.Effects = append(told.Effects, wording.WayChange(c))
 		}
-		then := now.Under(w)
-		if r.Params.Ladder == "" {
-			changed := s
-			if changed.Tenant.Way = w; x.teacher != "" {
-				changed.Tenant = s.Tenant.WithWay(x.teacher, w.Own(x.base))
-			}
-			if then, err = h.For(changed, now.Row); err != nil {
-				return nil, err
-			}
-			then.Standing = now.Standing
-		}
-		before, err := h.glance(ctx, now, horizon, rungs[now.Ladder])
-		if err != nil {
-			return nil, err
-		}
-		after, err := h.glance(ctx, then, horizon, rungs[now.Ladder])
-		if err != nil {
-			return nil, err
-		}
-		var effects []string
-		for _, c := range whatif.WayChanges(before, after) {
-			effects = append(effects, wording.WayChange(c))
-		}
-		if len(effects) > 0 {
-			out.Students = append(out.Students, contract.WayEffects{Effects: effects, Ladder: now.Ladder, Name: now.Name})
-		}
+		out.Students = append(out.Students, told)
 	}
 	return contract.TryWay200JSONResponse(out), nil
-}
-
-// glance looks at a student with the week that is practised now.
-func (h *Handlers) glance(ctx context.Context, s open.Student, horizon open.Horizon, rungs []ladder.Placed) (whatif.Glance, error) {
-	a := s.Look(horizon, rungs, studentplan.Options{Near: true})
-	w, err := h.Week(ctx, a, time.Time{})
-	return whatif.Glance{StudentOutlook: &a.StudentOutlook, Week: w.Week}, err
 }

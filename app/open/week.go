@@ -2,6 +2,7 @@ package open
 
 import (
 	"context"
+	"slices"
 	"time"
 
 	"patientladder/core/planning/inweek"
@@ -35,12 +36,20 @@ func (d *Loader) Solve(ctx context.Context, a Ahead, kept store.PracticeWeek) (W
 	if err != nil {
 		return Week{Kept: kept}, err
 	}
+	return d.Lay(ctx, a, kept, before)
+}
+
+// Lay lays a week out by what was set by hand in it and by what the week before it left.
+func (d *Loader) Lay(ctx context.Context, a Ahead, kept store.PracticeWeek, before inweek.Before) (Week, error) {
 	w, err := inweek.Lay(&a.StudentOutlook, kept.Start, kept.Hand, before, d.Reader(ctx, a.Tenant))
 	return Week{w, kept}, err
 }
 
 // Before is what the latest week before a day left, and what these reports show of it.
 func (d *Loader) Before(ctx context.Context, s Student, reports []standing.Report, day time.Time) (inweek.Before, error) {
+	if !slices.ContainsFunc(reports, func(r standing.Report) bool { return r.FromHome }) {
+		return inweek.Before{}, nil // nothing was reported within the weeks that count
+	}
 	published, err := d.Store.WeekBefore(ctx, s.Tenant.ID, s.Ladder, day)
 	return inweek.BeforeOf(s.Student, SetWeeks(s.Student, published), reports, day), err
 }

@@ -5,6 +5,9 @@ SELECT * FROM practice_week WHERE studio_id = ? AND ladder_id = ? AND start = ?;
 SELECT start, published, published_at FROM practice_week
 WHERE studio_id = ? AND ladder_id = ? AND published <> '' AND start > ? ORDER BY start;
 
+-- name: StudioHands :many
+SELECT ladder_id, start, hand, version FROM practice_week WHERE studio_id = ? AND start > ?;
+
 -- name: WeekBefore :one
 SELECT start, published, published_at FROM practice_week
 WHERE studio_id = ? AND ladder_id = ? AND published <> '' AND start < ? ORDER BY start DESC LIMIT 1;

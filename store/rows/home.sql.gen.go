@@ -786,6 +786,50 @@ func (q *Queries) ShownWeek(ctx context.Context, arg ShownWeekParams) (string, e
 	return body, err
 }
 
+const studioHands = `-- name: StudioHands :many
+SELECT ladder_id, start, hand, version FROM practice_week WHERE studio_id = ? AND start > ?
+`
+
+type StudioHandsParams struct {
+	StudioID string
+	Start    time.Time
+}
+
+type StudioHandsRow struct {
+	LadderID string
+	Start    time.Time
+	Hand     string
+	Version  int64
+}
+
+func (q *Queries) StudioHands(ctx context.Context, arg StudioHandsParams) ([]StudioHandsRow, error) {
+	rows, err := q.db.QueryContext(ctx, studioHands, arg.StudioID, arg.Start)
+	if err != nil {
+		return nil, err
+	}
+	defer rows.Close()
+	var items []StudioHandsRow
+	for rows.Next() {
+		var i StudioHandsRow
+		if err := rows.Scan(
+			&i.LadderID,
+			&i.Start,
+			&i.Hand,
+			&i.Version,
+		); err != nil {
+			return nil, err
+		}
+		items = append(items, i)
+	}
+	if err := rows.Close(); err != nil {
+		return nil, err
+	}
+	if err := rows.Err(); err != nil {
+		return nil, err
+	}
+	return items, nil
+}
+
 const studioNotes = `-- name: StudioNotes :many
 SELECT n.studio_id, n.id, n.ladder_id, n.kind, n.text, n.about, n.day, n.at, n.answer, n.answered_at, s.name, l.instrument FROM family_note n
 JOIN ladder l ON l.studio_id = n.studio_id AND l.id = n.ladder_id
