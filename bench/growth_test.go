@@ -11,9 +11,14 @@ import (
 
 	"github.com/stretchr/testify/require"
 
+	"patientladder/core/base/calendar"
+	"patientladder/core/library/material"
 	"patientladder/core/notation/abc"
 	"patientladder/core/notation/musicxml"
+	"patientladder/core/planning/ladder"
+	"patientladder/core/planning/week"
 	"patientladder/core/reading/analysis"
+	"patientladder/core/student/leap"
 	"patientladder/core/student/standing"
 	"patientladder/core/student/studentlog"
 )
@@ -26,12 +31,16 @@ func spent(t *testing.T) time.Duration {
 	return time.Duration(u.Utime.Nano() + u.Stime.Nano())
 }
 
+// begins is the day on which everything begins.
+var begins = time.Date(2026, 5, 4, 0, 0, 0, 0, time.UTC)
+
 // What must be linear, and is held to it by comparing two sizes within one run: what grows with the square takes 64 times as long
 // for eight times as much, what is linear 8 times, and up to four times that where the memory near the processor is full. The best
 // of some runs counts.
 func TestEightTimesAsMuchTakesAboutEightTimesAsLong(t *testing.T) {
 	const small, large, most = 400, 3200, 32.0
 	defer debug.SetGCPercent(debug.SetGCPercent(-1)) // the work itself, not the tidying up
+	defer runtime.GOMAXPROCS(runtime.GOMAXPROCS(1))  // and all of it on this thread
 	tune := func(bars int) []byte {
 		var b strings.Builder
 		b.WriteString("X:1\nT:Long\nM:4/4\nL:1/8\nK:C\n")
@@ -69,6 +78,48 @@ func TestEightTimesAsMuchTakesAboutEightTimesAsLong(t *testing.T) {
 			return func() { analysis.Of(s, "piano") }
 		},
 		"the fold of a log": func(n int) func() { list := log(40 * n); return func() { standing.Fold(list, standing.Context{}) } },
+		"drawing a ladder": func(n int) func() {
+			lib, placed := material.Library{}, make([]ladder.Placed, n)
+			for i := range placed {
+				id := fmt.Sprint("p", i)
+				lib[id] = material.Material{ID: id, Strand: material.Method, Bars: 8, DistinctBars: 6, Tempo: 80,
+					Demands: []material.Demand{{Skill: fmt.Sprint("s", i%40), Weight: 1}}}
+				placed[i] = ladder.Placed{Material: id, Strand: material.Method}
+			}
+			st := standing.Fold(log(50), standing.Context{Library: lib})
+			return func() {
+				for range 5 {
+					ladder.Draw(st, lib, placed, leap.DefaultPolicy(), begins, n)
+				}
+			}
+		},
+		"laying out a week": func(n int) func() {
+			s, err := musicxml.Read(read(n / 4))
+			require.NoError(t, err)
+			o := analysis.Of(s, "piano")
+			tree := o.Chunks(2, nil)
+			w := week.Work{Material: material.Material{ID: "p", Title: "P", Tempo: 80}, Tree: &tree}
+			for _, b := range o.Score.Bars {
+				w.Quarters = append(w.Quarters, b.Length.Float())
+			}
+			in := week.Input{Start: begins, Practises: [7]bool{true, true, true, true, true, true, true}, Minutes: 60, Age: 12, Works: []week.Work{w}}
+			_, err = week.Make(in)
+			require.NoError(t, err)
+			return func() {
+				for range 60 {
+					_, _ = week.Make(in)
+				}
+			}
+		},
+		"the lessons of years": func(n int) func() {
+			table := calendar.Weekly(time.Monday, 900, 30, begins)
+			table.Pauses = []calendar.Break{{From: begins.AddDate(0, 2, 0), To: begins.AddDate(0, 3, 0)}}
+			return func() {
+				for range 40 {
+					table.Between(begins, begins.AddDate(0, 0, 7*n))
+				}
+			}
+		},
 	} {
 		t.Run(name, func(t *testing.T) {
 			runtime.LockOSThread()

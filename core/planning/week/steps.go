@@ -74,9 +74,15 @@ func (it Item) sameBars(other Item) bool { return it.Bars == other.Bars && it.Ha
 // onceEach leaves out a step over bars that an earlier one is about already: where one hand rests, two
 // sections can become one.
 func onceEach(steps []Item) []Item {
+	type place struct {
+		bars Bars
+		hand string
+	}
+	seen := map[place]bool{}
 	var out []Item
 	for _, it := range steps {
-		if !slices.ContainsFunc(out, it.sameBars) {
+		if at := (place{it.Bars, it.Hand}); !seen[at] {
+			seen[at] = true
 			out = append(out, it)
 		}
 	}
@@ -159,12 +165,10 @@ func merged(spots []Bars) []Bars {
 }
 
 func allEqualEarlier(c chunk.Chunk) bool {
-	for _, leaf := range c.Leaves() {
-		if leaf.SameAs == 0 {
-			return false
-		}
+	if len(c.Parts) == 0 {
+		return c.SameAs != 0
 	}
-	return true
+	return !slices.ContainsFunc(c.Parts, func(p chunk.Chunk) bool { return !allEqualEarlier(p) })
 }
 
 func barsOf(c chunk.Chunk) Bars { return Bars{From: c.From, To: c.To, Upbeat: c.Upbeat} }

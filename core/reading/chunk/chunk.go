@@ -51,12 +51,15 @@ func (c Chunk) Quarters() float64 { return c.End.Sub(c.Start).Float() }
 
 // Leaves returns the smallest chunks in order.
 func (c Chunk) Leaves() []Chunk {
+	return c.leaves(nil)
+}
+
+func (c Chunk) leaves(all []Chunk) []Chunk {
 	if len(c.Parts) == 0 {
-		return []Chunk{c}
+		return append(all, c)
 	}
-	var all []Chunk
 	for _, p := range c.Parts {
-		all = append(all, p.Leaves()...)
+		all = p.leaves(all)
 	}
 	return all
 }
