@@ -114,7 +114,7 @@ func practice(s student, l store.Ladder, start time.Time, sim *simulation, read 
 			w.Progress = float64(ms.Full) / float64(ms.Points)
 		}
 		if o := read(id); o != nil {
-			tree := o.Chunks(chunk.LeafBars(in.Age), nil)
+			tree := o.Chunks(o.LeafBars(chunk.LeafBars(in.Age), nil), nil)
 			w.Tree = &tree
 			w.Opening = o.Opening(naming.Words{}.Note)
 			for _, b := range o.Score.Bars {

@@ -19,6 +19,7 @@ import (
 	"patientladder/core/planning/ladder"
 	"patientladder/core/planning/proposing"
 	"patientladder/core/reading/analysis"
+	"patientladder/core/reading/chunk"
 	"patientladder/core/reading/overrule"
 	"patientladder/core/student/leap"
 	"patientladder/core/wording"
@@ -170,10 +171,13 @@ func (h *Handlers) GetMaterial(ctx context.Context, r contract.GetMaterialReques
 	}
 	var k known
 	var asked leap.Leap
+	leaves := func(p *analysis.Piece, own chunk.Borders) int { return p.LeafBars(leafBars, own) }
 	if r.Params.Ladder != "" {
-		if k, asked, err = h.forStudent(ctx, b, m, r.Params.Ladder, &out); err != nil {
+		var sh open.Student
+		if sh, k, asked, err = h.forStudent(ctx, b, m, r.Params.Ladder, &out); err != nil {
 			return nil, err
 		}
+		leaves = sh.LeafBarsOf
 	}
 	ready, err := h.readyFor(ctx, b, m)
 	if err != nil {
@@ -185,6 +189,7 @@ func (h *Handlers) GetMaterial(ctx context.Context, r contract.GetMaterialReques
 		return nil, err
 	}
 	if o != nil {
+		out.LeafBars = leaves(o.Piece, o.Set.Borders)
 		fill(b, &out, o, m, k)
 	}
 	out.Sentence = sentence(b, out, asked, ready)
@@ -199,18 +204,18 @@ func (h *Handlers) forStudent(
 	m material.Material,
 	ladderID string,
 	out *contract.Piece,
-) (known, leap.Leap, error) {
+) (open.Student, known, leap.Leap, error) {
 	l, err := h.Ladder(ctx, ladderID)
 	if err != nil {
-		return nil, leap.Leap{}, err
+		return open.Student{}, nil, leap.Leap{}, err
 	}
 	sh, err := h.Open(ctx, b, l)
 	if err != nil {
-		return nil, leap.Leap{}, err
+		return open.Student{}, nil, leap.Leap{}, err
 	}
 	placed, err := h.Store.Rungs(ctx, b.Tenant.ID, l.ID)
 	if err != nil {
-		return nil, leap.Leap{}, err
+		return open.Student{}, nil, leap.Leap{}, err
 	}
 	v := ladder.Draw(sh.Standing, b.Library, placed, sh.Policy.Standing.Leap, b.Today, 0)
 	out.Reach = v.Reach.Size
@@ -229,7 +234,7 @@ func (h *Handlers) forStudent(
 	out.BigJump = !asked.Unknown && leap.Beyond(asked.Size, v.Reach.Size)
 	out.LeafBars = sh.LeafBars()
 	out.Approach, out.FirstView = contract.PieceApproach(sh.Way.Approach), contract.PieceFirstView(sh.Way.FirstView)
-	return known(sh.KnownNotes(m.ID)), asked, nil
+	return sh, known(sh.KnownNotes(m.ID)), asked, nil
 }
 
 // ChangeMaterial changes title, composer, tags and focus points.

@@ -228,13 +228,13 @@ func (h *Handlers) exportOptions(ctx context.Context, p contract.ExportScorePara
 		out.Colour = func(i int) string { return colours[i] }
 	}
 	if p.Chunks {
-		size := leafBars
+		size := o.LeafBars(leafBars, o.Set.Borders)
 		if p.Ladder != "" {
 			sh, err := h.Student(ctx, p.Ladder)
 			if err != nil {
 				return out, err
 			}
-			size = sh.LeafBars()
+			size = sh.LeafBarsOf(o.Piece, o.Set.Borders)
 		}
 		for i, c := range o.Chunks(size, o.Set.Borders).Leaves() {
 			out.Marks = append(out.Marks, musicxml.Mark{At: c.Start, Bar: c.Begins(), Text: strconv.Itoa(i + 1)})

@@ -172,6 +172,8 @@ func Waiting(w lessonplan.Waiting) string {
 		return "one new thing at a time"
 	case lessonplan.ReviewFull:
 		return fmt.Sprintf("review has its %s already", Figures(w.Count, "minute"))
+	case lessonplan.EnoughHeard:
+		return "a lesson hears " + Numbered(w.Count) + " learned pieces; the others are played at home"
 	case lessonplan.SureNow:
 		return "it is sure, and nothing that comes next needs it"
 	case lessonplan.NoRoom:

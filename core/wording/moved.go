@@ -34,7 +34,7 @@ var moves = []Moved{
 	},
 	{
 		5,
-		"What a family ticks counts now. A learned piece that was played at home ages from that day, at half the weight of one that you heard, so fewer pieces are called unplayed. What came easily is not set again in the next week; what was hard comes first there and in the lesson. Each can be taken back on the week, and all of it switched off under Ways of teaching.",
+		"What a family ticks counts now. A learned piece that was played at home ages from that day, at half the weight of one that you heard, so fewer pieces are called unplayed. What came easily is not set again in the next week; what was hard comes first there and in the lesson. Each can be taken back on the week, and all of it switched off under Ways of teaching. A lesson hears four learned pieces at the most, unless most of it is for them, and the piece that is least secure has a quarter of its minutes.",
 		true,
 	},
 }

@@ -181,7 +181,7 @@ func workOf(s studentplan.Student, id string, read Read) (week.Work, error) {
 		return w, nil
 	}
 	w.Plays = plays(o.Piece)
-	tree := o.Chunks(s.LeafBars(), o.Set.Borders)
+	tree := o.Chunks(s.LeafBarsOf(o.Piece, o.Set.Borders), o.Set.Borders)
 	w.Tree = &tree
 	w.Opening = o.Opening(s.Words.Note)
 	known := s.KnownNotes(id)

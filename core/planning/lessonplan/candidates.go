@@ -136,8 +136,9 @@ func LimitsFor(age, minutes int, reviewShare float64) Limits {
 func Candidates(in Input) []Segment {
 	c := &candidates{in: in}
 	c.frame()
-	for _, p := range in.Pieces {
-		c.piece(p)
+	first := in.leastSecure()
+	for i, p := range in.Pieces {
+		c.piece(p, i == first)
 	}
 	for _, b := range in.Bites {
 		c.bite(b)
@@ -174,6 +175,28 @@ func Candidates(in Input) []Segment {
 		c.add(a)
 	}
 	return c.list
+}
+
+// leastSecure is the place of the working piece that has its quarter of the lesson: one that was hard at home, else one that is
+// stuck, else the one with the fewest marks among its points; -1 where every piece is ready for its run.
+func (in Input) leastSecure() int {
+	least, found := [3]float64{}, -1
+	for i, p := range in.Pieces {
+		if p.RunDue || p.Material.Strand == material.Technique || p.Material.Strand == material.Reading {
+			continue
+		}
+		rank := [3]float64{1, 1, float64(p.Full) / float64(max(p.Points, 1))}
+		if len(in.Home[p.Material.ID].Hard) > 0 {
+			rank[0] = 0
+		}
+		if p.Stuck {
+			rank[1] = 0
+		}
+		if found < 0 || slices.Compare(rank[:], least[:]) < 0 {
+			least, found = rank, i
+		}
+	}
+	return found
 }
 
 type candidates struct {
@@ -236,7 +259,7 @@ func (c *candidates) frame() {
 func because(kind Why) []Reason { return []Reason{{Kind: kind}} }
 
 // piece adds what a piece in work could have: its own minutes, a run that is due, its spots.
-func (c *candidates) piece(p Piece) {
+func (c *candidates) piece(p Piece, quarter bool) {
 	m := p.Material
 	s := Segment{
 		ID:       "working " + m.ID,
@@ -257,6 +280,7 @@ func (c *candidates) piece(p Piece) {
 	case material.Reading:
 		s.Kind, s.Least, s.Usual, s.Most, s.Value = Reading, 3, 5, 8, 1
 	}
+	s.Quarter = quarter
 	if p.Stuck {
 		s.Value += 0.5
 		s.Why = append(s.Why, Reason{Kind: StuckPiece})

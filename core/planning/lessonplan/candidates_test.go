@@ -72,6 +72,7 @@ func TestCandidatesSayWhy(t *testing.T) {
 			Most:     14,
 			Value:    2,
 			Due:      true,
+			Quarter:  true,
 			Why:      []Reason{{Kind: InWork, Of: 3}},
 		},
 		find(t, list, "working fog"),

@@ -12,6 +12,7 @@
 package lessonplan
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 )
@@ -91,6 +92,8 @@ type Segment struct {
 	Due bool
 	// Sure says of a learned piece that it is surer than 95 % and refines nothing: it fills no share of review.
 	Sure bool
+	// Quarter says that it has at least a quarter of the lesson: the working piece that is least secure.
+	Quarter bool
 	// New says that something is begun in it.
 	New bool
 	// Blocked says why it cannot be in, whatever the minutes; nil when it can.
@@ -131,6 +134,8 @@ type Limits struct {
 const ReviewPlay = 2
 
 const (
+	// mostReviews is how many learned pieces a lesson hears, unless more than mostlyReview of it is for them (default).
+	mostReviews, mostlyReview = 4, 0.5
 	// dueWorth is what something due is worth beyond its value when it is in: more than anything that could take its place.
 	dueWorth = 5
 	// missed is what each minute costs by which review misses its share beyond ReviewPlay (default): a share is an aim.
@@ -206,6 +211,29 @@ type option struct {
 	out *Waiting
 }
 
+// fewReviews leaves out learned pieces beyond the few that a lesson hears, those of the highest value and those that the teacher
+// wants staying; where most of the lesson is for them there are as many as its share asks for.
+func (l Limits) fewReviews(list []option) {
+	if l.ReviewShare > mostlyReview {
+		return
+	}
+	room := mostReviews
+	var others []int
+	for i, o := range list {
+		switch {
+		case o.Layer != Heard || o.out != nil:
+		case o.forced:
+			room--
+		default:
+			others = append(others, i)
+		}
+	}
+	slices.SortStableFunc(others, func(a, b int) int { return cmp.Compare(list[b].Value, list[a].Value) })
+	for _, i := range others[min(max(room, 0), len(others)):] {
+		list[i].out = &Waiting{Kind: EnoughHeard, Count: mostReviews}
+	}
+}
+
 // within applies the limits and the hand to each candidate.
 func within(candidates []Segment, l Limits, h Hand) ([]option, error) {
 	list := make([]option, len(candidates))
@@ -214,6 +242,9 @@ func within(candidates []Segment, l Limits, h Hand) ([]option, error) {
 	for i, s := range candidates {
 		known[s.ID] = true
 		o := option{Segment: s, from: s.Least, to: s.Most, forced: s.Must}
+		if s.Quarter {
+			o.from = max(o.from, min((l.Minutes+3)/4, o.to))
+		}
 		if l.Longest > 0 && !s.Must {
 			if o.to = min(o.to, l.Longest); o.from > o.to {
 				o.from = o.to // in bites as long as the attention lasts
@@ -237,6 +268,7 @@ func within(candidates []Segment, l Limits, h Hand) ([]option, error) {
 		}
 		list[i] = o
 	}
+	l.fewReviews(list)
 	for id := range h.Pins {
 		if !known[id] {
 			return nil, fmt.Errorf("there is no segment %q to pin", id)

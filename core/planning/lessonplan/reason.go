@@ -49,13 +49,14 @@ type Wait string
 
 // The kinds of reasons to stay out.
 const (
-	ByHand     Wait = "byHand"     // left out by hand
-	FarLesson  Wait = "farLesson"  // the next lesson is Count days away, and a new exercise is not left alone over a break
-	OneNew     Wait = "oneNew"     // one new thing at a time
-	ReviewFull Wait = "reviewFull" // review has its Count minutes already
-	NoRoom     Wait = "noRoom"     // it needs Count minutes, and what was chosen is worth more
-	WorthLess  Wait = "worthLess"  // what was chosen is worth more
-	SureNow    Wait = "sure"       // it is sure, and refines nothing that is needed
+	ByHand      Wait = "byHand"     // left out by hand
+	FarLesson   Wait = "farLesson"  // the next lesson is Count days away, and a new exercise is not left alone over a break
+	OneNew      Wait = "oneNew"     // one new thing at a time
+	ReviewFull  Wait = "reviewFull" // review has its Count minutes already
+	NoRoom      Wait = "noRoom"     // it needs Count minutes, and what was chosen is worth more
+	WorthLess   Wait = "worthLess"  // what was chosen is worth more
+	SureNow     Wait = "sure"       // it is sure, and refines nothing that is needed
+	EnoughHeard Wait = "enough"     // a lesson hears Count learned pieces; the others are played at home
 )
 
 // Waiting says why a segment stays out.

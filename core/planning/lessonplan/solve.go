@@ -139,7 +139,7 @@ func abs(x int) int { return max(x, -x) }
 // why says why a candidate stayed out of a plan.
 func (p Plan) why(o option, l Limits) Waiting {
 	switch {
-	case o.out != nil:
+	case o.out != nil && !(o.Sure && o.out.Kind == EnoughHeard):
 		return *o.out
 	case o.New && l.OneNew && slices.ContainsFunc(p.Segments, func(c Chosen) bool { return c.New }):
 		return Waiting{Kind: OneNew}
@@ -198,7 +198,7 @@ func (p Plan) Others() []Left {
 }
 
 func (l Left) waits() bool {
-	return l.Reason.Kind != ByHand && !l.Sure && l.Kind != Activity && l.Kind != Climb && l.Kind != Posture
+	return l.Reason.Kind != ByHand && l.Reason.Kind != EnoughHeard && !l.Sure && l.Kind != Activity && l.Kind != Climb && l.Kind != Posture
 }
 
 func btoi(b bool) int {

@@ -30,6 +30,7 @@ import (
 	"patientladder/core/planning/review"
 	"patientladder/core/planning/signs"
 	"patientladder/core/planning/week"
+	"patientladder/core/reading/analysis"
 	"patientladder/core/reading/chunk"
 	"patientladder/core/reading/naming"
 	"patientladder/core/student/leap"
@@ -264,6 +265,15 @@ func (s Student) askedToMeasure() (n int) {
 // Taste is what the student likes, learned from all that was had.
 func (s Student) Taste() taste.Profile {
 	return taste.Learn(s.Standing.Likings, s.Standing.In(standing.Working, standing.Resting, standing.Cleared, standing.Polished), s.Library)
+}
+
+// LeafBarsOf is the size of the smallest chunks in which the student learns a piece: as the teacher has it, else by age, and
+// smaller where the piece is made of patterns.
+func (s Student) LeafBarsOf(p *analysis.Piece, own chunk.Borders) int {
+	if s.Policy.FirstChunk > 0 {
+		return s.Policy.FirstChunk
+	}
+	return p.LeafBars(s.LeafBars(), own)
 }
 
 // LeafBars is the size of the student's smallest chunks in bars.

@@ -301,6 +301,33 @@ func (p *Piece) Chunks(leafBars int, own chunk.Borders) chunk.Chunk {
 	return chunk.Tree(p.Score, p.Load, leafBars, own)
 }
 
+// worthSmaller is the share of what would be learned that smaller chunks must save (default): bars that come again.
+const worthSmaller = 0.25
+
+// LeafBars is how many bars the smallest chunks of this piece have, most at the most: where much of it is made of patterns that
+// come again, chunks as small as these patterns, so that each is learned once.
+func (p *Piece) LeafBars(most int, own chunk.Borders) int {
+	best := most
+	learned := p.learned(most, own)
+	for size := most / 2; size >= 1; size /= 2 {
+		if l := p.learned(size, own); l <= (1-worthSmaller)*learned {
+			best, learned = size, l
+		}
+	}
+	return best
+}
+
+// learned is how much there is to learn in chunks of a size, in quarter notes: those that equal an earlier one are known.
+func (p *Piece) learned(leafBars int, own chunk.Borders) (quarters float64) {
+	tree := p.Chunks(leafBars, own)
+	for _, c := range tree.Leaves() {
+		if c.SameAs == 0 {
+			quarters += c.Quarters()
+		}
+	}
+	return quarters
+}
+
 // Opening says where the piece begins, for a practice sheet. Name says a note
 // name in the words of the studio.
 func (p *Piece) Opening(name func(string) string) string {

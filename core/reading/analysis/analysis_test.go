@@ -190,3 +190,18 @@ func TestALineThatLeavesTheHandByStepIsACrossing(t *testing.T) {
 	require.Empty(t, crossings("K:C\nCDEF|G4|\n"), "five fingers suffice")
 	require.Equal(t, map[string][]int{"shift.at-a-rest": {2}}, crossings("K:C\nCDEz|GABc|\n"))
 }
+
+// A piece whose bars come again is cut as small as what comes again; one in which everything is new keeps its phrases, and no
+// chunk is larger than asked for.
+func TestChunksAreAsSmallAsThePatterns(t *testing.T) {
+	for tune, want := range map[string]int{
+		"CDEF|GFED|CDEF|GFEC|CDEF|GFED|CDEF|GFEC|": 1, // A, B, A, C, and all of it again
+		"CDEF|CDEF|GFED|CDEF|GFED|GFED|CDEF|GFED|": 1, // two bars, in an order of their own
+		"CDEF|G2E2|AGFE|D4|EEFG|c2G2|FDB,D|C4|":    4,
+		"CDEF|GFED|CCDD|EEFF|CDEF|GFED|GGAA|C4|":   2, // a pair that comes again between others
+	} {
+		list, err := abc.Read([]byte("X:1\nT:T\nM:4/4\nL:1/4\nK:C\n" + tune + "]\n"))
+		require.NoError(t, err)
+		require.Equal(t, want, Of(list[0], "piano").LeafBars(4, nil), tune)
+	}
+}
