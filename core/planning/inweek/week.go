@@ -117,7 +117,7 @@ func games(a *studentplan.StudentOutlook, nothingElse bool) []week.Activity {
 	slices.SortStableFunc(goals, func(x, y lessonplan.Goal) int { return turn(x) - turn(y) })
 	var out []week.Activity
 	for _, g := range goals[:min(len(goals), mostGames)] {
-		out = append(out, week.Activity{ID: g.ID, Title: g.Name, Words: g.Home, Minutes: gameMinutes})
+		out = append(out, week.Activity{ID: g.ID, Title: g.Name, Words: g.AtHome(a.First()), Minutes: gameMinutes})
 	}
 	return out
 }

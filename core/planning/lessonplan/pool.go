@@ -24,7 +24,7 @@ type Goal struct {
 	// Families of instruments; empty for all.
 	Families []instrument.Family `json:"families,omitempty"`
 	Options  []string            `json:"options"`
-	// Home says to the parent how it is done at home.
+	// Home says to the parent how it is done at home; {name} stands for the student.
 	Home string `json:"home"`
 	// Behind are skills of which any shows that nobody needs this any more.
 	Behind []string `json:"behind,omitempty"`
@@ -37,6 +37,9 @@ type Goal struct {
 	// Off says that the studio does not use it.
 	Off bool `json:"off,omitempty"`
 }
+
+// AtHome says to the parent of a student, who is called so, how it is done at home.
+func (g Goal) AtHome(name string) string { return strings.ReplaceAll(g.Home, "{name}", name) }
 
 //go:embed pool.json
 var poolText []byte

@@ -1,6 +1,7 @@
 package lessonplan
 
 import (
+	"regexp"
 	"slices"
 	"strings"
 	"testing"
@@ -140,4 +141,20 @@ func TestWhatWaitsInOrder(t *testing.T) {
 	}
 	require.Equal(t, []string{"due large", "due small", "large", "small"}, ids(p.Waiting()))
 	require.Equal(t, []string{"by hand", "sure", "activity", "posture"}, ids(p.Others()))
+}
+
+// What is said to a parent calls the student by name, and nobody “she” or “he” by itself.
+func TestThePoolCallsStudentsByName(t *testing.T) {
+	pronoun := regexp.MustCompile(`(?i)\b(she|her|hers|he|him|his)\b`)
+	named := 0
+	for _, g := range Shipped() {
+		require.NotRegexp(t, pronoun, strings.Join(append([]string{g.Home, g.Name}, g.Options...), " "), g.ID)
+		if strings.Contains(g.Home, "{name}") {
+			named++
+		}
+		require.NotContains(t, g.AtHome("Wren"), "{")
+	}
+	require.Equal(t, 8, named)
+	four, _ := Shipped().Get("four-beats")
+	require.Equal(t, "Clap four slow beats; Wren claps them back. Then on the knees, then so softly that a cat would sleep on.", four.AtHome("Wren"))
 }
