@@ -87,7 +87,7 @@ func TestAThingToDoSaysHow(t *testing.T) {
 	card = chunk["card"].(map[string]any)
 	require.Equal(
 		t,
-		[]any{"chunk", "bars 1–4", "Slowly, like strolling (48)", 48.0, "Find the place first, then play it slowly."},
+		[]any{"chunk", "bars 1–2", "Slowly, like strolling (48)", 48.0, "Find the place first, then play it slowly."},
 		[]any{chunk["kind"], card["where"], card["tempo"], chunk["beats"], card["child"]},
 	)
 	require.Equal(t, "Ask for the hand, the finger and the first note before it sounds.", card["parent"])
@@ -205,7 +205,7 @@ func TestTheSecondLanguage(t *testing.T) {
 	page := phone.page()
 	require.Equal(
 		t,
-		[]any{"de", "de-DE", "Heute: 2 Aufgaben, etwa 7 Min.", "Anhören"},
+		[]any{"de", "de-DE", "Heute: 3 Aufgaben, etwa 7 Min.", "Anhören"},
 		[]any{page["language"], page["locale"], page["sentence"], page["texts"].(map[string]any)["hear"]},
 	)
 	require.Equal(t, []any{"„Tar“: im vollen Tempo spielen"}, page["notYet"])
@@ -213,7 +213,7 @@ func TestTheSecondLanguage(t *testing.T) {
 	card := item["card"].(map[string]any)
 	require.Equal(
 		t,
-		[]any{"Kurzer Abschnitt", "Takte 1–4", "Langsam, wie Schlendern (48)", "Finde zuerst den Platz, dann spiel langsam."},
+		[]any{"Kurzer Abschnitt", "Takte 1–2", "Langsam, wie Schlendern (48)", "Finde zuerst den Platz, dann spiel langsam."},
 		[]any{card["kind"], card["where"], card["tempo"], card["child"]},
 	)
 	require.Equal(t, "Rechte Hand: Finger 1 auf C in der Mitte", first(card["hands"])["start"])
