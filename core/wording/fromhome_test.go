@@ -2,6 +2,7 @@ package wording
 
 import (
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/require"
 
@@ -10,6 +11,7 @@ import (
 	"patientladder/core/planning/lessonplan"
 	"patientladder/core/planning/week"
 	"patientladder/core/planning/withfamily"
+	"patientladder/core/wording/tongue"
 )
 
 // What home showed is named with its bars; a piece that came out alike as a whole is named once.
@@ -70,10 +72,26 @@ func TestWhatComesOfWhatHomeShowed(t *testing.T) {
 	require.Equal(t, "bars 3–4 hard at home: hear it first",
 		n.reason(lessonplan.Reason{Kind: lessonplan.HardAtHome, Material: "fog", Count: 3, Of: 4}, lessonplan.Segment{}))
 	require.Equal(t, "hard at home: hear it first", n.reason(lessonplan.Reason{Kind: lessonplan.HardAtHome, Material: "fog"}, lessonplan.Segment{}))
+	whole := n.Library["fog"].Bars
+	require.Equal(t, "hard at home: hear it first",
+		n.reason(lessonplan.Reason{Kind: lessonplan.HardAtHome, Material: "fog", Count: 1, Of: whole}, lessonplan.Segment{}), "all of its %d bars", whole)
 	require.Equal(t, "not touched at home: ask about it", n.reason(lessonplan.Reason{Kind: lessonplan.LeftAtHome}, lessonplan.Segment{}))
 
 	h := withfamily.Home{Days: 6, Practised: 5, Fine: 25, Joyful: 2, Hard: 3, First: []string{"fog", "net", "gone"}}
 	require.Equal(t, "Practised on five of six days; joyful 2 times, fine 25 times and hard 3 times; played “Fog”, “The Net” and 1 more first", n.Home(h))
 	h.Shown = []fromhome.Thing{fog(7, 8, "", fromhome.Hard), fog(1, 2, "", fromhome.Going)}
 	require.Equal(t, "Practised on five of six days; hard: “Fog” bars 7–8, on two of three days; joyful 2 times; played “Fog”, “The Net” and 1 more first", n.Home(h))
+}
+
+// What may be about pain stands before everything else, with the caution, for the teacher and for the family.
+func TestPainStandsFirst(t *testing.T) {
+	n := names(t)
+	note := withfamily.Note{Kind: withfamily.Question, Text: "Her wrist hurts", Day: time.Date(2026, 5, 4, 0, 0, 0, 0, time.UTC)}
+	caution := "Pain, tingling or numbness means stop and rest; if it stays, see a doctor or physiotherapist. Short and often is better than long and rare."
+	require.Equal(t, "Pain? “Her wrist hurts”. "+caution+" Practised on two of six days; also played “A waltz”",
+		n.Home(withfamily.Home{Days: 6, Practised: 2, Hurts: []string{"Her wrist hurts"}, Also: []string{"A waltz"}}))
+	require.Equal(t, "Asked today. "+caution, NoteFrom(note, note.Day))
+	require.Contains(t, NoteSaid(tongue.Of("de"), note, "Ines"), "zum Arzt oder zur Physiotherapie gehen")
+	note.AnsweredAt = note.Day.Add(time.Hour)
+	require.NotContains(t, NoteSaid(tongue.Of("en"), note, "Ines"), "doctor")
 }

@@ -51,7 +51,7 @@ func (n Names) Home(h withfamily.Home) string {
 		parts = append(parts, "Practised on "+Counted(h.More, "day"))
 	case h.Practised > 0:
 		parts = append(parts, fmt.Sprintf("Practised on %s of %s", Numbered(h.Practised), Counted(h.Days, "day")))
-	case len(h.Also)+len(h.Asked) == 0:
+	case len(h.Also)+len(h.Asked)+len(h.Hurts) == 0:
 		return "Nothing was reported from home"
 	}
 	parts = append(parts, n.felt(h)...)
@@ -65,7 +65,11 @@ func (n Names) Home(h withfamily.Home) string {
 		}
 		parts = append(parts, "asks: “"+n.Text+"”")
 	}
-	return Capital(strings.Join(parts, "; "))
+	said := Capital(strings.Join(parts, "; "))
+	if len(h.Hurts) > 0 { // before everything else
+		return "Pain? “" + strings.Join(h.Hurts, "”, “") + "”. " + Caution + " " + said
+	}
+	return said
 }
 
 // felt says which things were hard, short, left alone or easy; where nothing stands out, how it felt in counts; and what was
@@ -183,9 +187,17 @@ func NoteSaid(t tongue.Tongue, n withfamily.Note, teacher string) string {
 	case n.Kind == withfamily.MoveLesson && n.Open():
 		return t.Say("page.move.asked", "day", t.Day(n.Day), "teacher", teacher)
 	case n.Kind == withfamily.Question && n.Open():
-		return t.Say("page.ask.sent", "day", t.Day(n.Day)) + " " + t.Say("page.ask.none")
+		return t.Say("page.ask.sent", "day", t.Day(n.Day)) + " " + t.Say("page.ask.none") + hurts(t, n)
 	}
-	return t.Say("page.ask.sent", "day", t.Day(n.Day))
+	return t.Say("page.ask.sent", "day", t.Day(n.Day)) + hurts(t, n)
+}
+
+// hurts is the caution where a note may be about pain and nobody has answered; empty otherwise.
+func hurts(t tongue.Tongue, n withfamily.Note) string {
+	if n.Hurts() && n.AnsweredAt.IsZero() {
+		return " " + t.Say("caution")
+	}
+	return ""
 }
 
 // OtherPage names another page of the same family: whose it is, and for which instrument.
@@ -206,6 +218,8 @@ func NoteFrom(n withfamily.Note, today time.Time) string {
 	switch {
 	case n.Kind == withfamily.AlsoPlayed:
 		return "Also played, " + when
+	case n.Open() && n.Hurts():
+		return "Asked " + when + ". " + Caution
 	case n.Open():
 		return "Asked " + when
 	case n.Answer == "":

@@ -117,7 +117,7 @@ func (n Names) reason(r lessonplan.Reason, s lessonplan.Segment) string {
 	case lessonplan.Fading:
 		return Picked(*r.Review)
 	case lessonplan.HardAtHome:
-		if m, known := n.Library[r.Material]; known && r.Count > 0 {
+		if m, known := n.Library[r.Material]; known && r.Count > 0 && (r.Count > 1 || r.Of < m.Bars) {
 			return m.Span(r.Count, r.Of) + " hard at home: hear it first"
 		}
 		return "hard at home: hear it first"

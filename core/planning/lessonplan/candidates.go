@@ -208,6 +208,11 @@ func (c *candidates) add(s Segment) {
 	if home, known := c.in.Home[s.Material]; known && s.Material != "" && s.Kind != Spots && !s.New {
 		s.fromHome(home)
 	}
+	c.plain(s)
+}
+
+// plain adds a segment that says nothing of home.
+func (c *candidates) plain(s Segment) {
 	if c.in.Waited[s.ID] {
 		s.Value *= 1.25
 		s.Why = append(s.Why, Reason{Kind: WaitedBefore})
@@ -290,8 +295,10 @@ func (c *candidates) piece(p Piece, quarter bool) {
 		c.add(Segment{ID: "run " + m.ID, Kind: Run, Layer: Now, Material: m.ID, Least: play, Usual: play + 1, Most: play + 3,
 			Value: 2, Due: true, Why: because(RunDue)})
 		s.Least, s.Usual, s.Most, s.Value = 2, 3, 6, 0.3*s.Value
+		c.plain(s) // its run has what home showed
+	} else {
+		c.add(s)
 	}
-	c.add(s)
 	if p.Spots > 0 {
 		c.add(Segment{ID: "spots " + m.ID, Kind: Spots, Layer: Now, Material: m.ID, Least: 2, Usual: 3, Most: 5,
 			Value: 0.6 + 0.1*float64(min(p.Spots, 4)), Why: []Reason{{Kind: OpenSpots, Count: p.Spots}}})

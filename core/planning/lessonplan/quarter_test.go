@@ -115,3 +115,16 @@ func onlyReviews(list []Left) (out []Left) {
 	}
 	return out
 }
+
+// Of a piece that is ready for its run the run says what was hard at home, and its other minutes do not say it again.
+func TestARunSaysWhatWasHard(t *testing.T) {
+	p := working("ready", 3)
+	p.RunDue = true
+	home := map[string]AtHome{"ready": {Hard: []Stretch{{1, 2}}}}
+	got := map[string]bool{}
+	for _, s := range Candidates(Input{Age: 9, Minutes: 30, Pieces: []Piece{p}, Home: home}) {
+		got[s.ID] = s.because(HardAtHome)
+	}
+	require.True(t, got["run ready"])
+	require.False(t, got["working ready"])
+}

@@ -108,6 +108,8 @@ type Home struct {
 	First []string
 	// Shown is what home showed of each thing that was set.
 	Shown []fromhome.Thing
+	// Hurts are the notes that may be about pain and are not answered.
+	Hurts []string
 	// Also is what was played beside what was set, Asked are questions and wishes that wait for the teacher.
 	Also  []string
 	Asked []Note
@@ -117,7 +119,10 @@ type Home struct {
 // it; ok is false where that one was over a week before the day, and nothing waits.
 func HomeOf(s studentplan.Student, reports []standing.Report, weeks []week.SetDays, notes []Note, day time.Time) (out Home, ok bool) {
 	for _, n := range notes {
-		if n.Open() {
+		switch hurts := n.Hurts() && n.AnsweredAt.IsZero(); {
+		case hurts && n.Kind == Question:
+			out.Hurts = append(out.Hurts, n.Text)
+		case n.Open():
 			out.Asked = append(out.Asked, n)
 		}
 	}
@@ -128,10 +133,14 @@ func HomeOf(s studentplan.Student, reports []standing.Report, weeks []week.SetDa
 		}
 	}
 	if from.IsZero() || civil.Between(from, day) > s.WeekDays(from)+week.Days {
-		return out, len(out.Asked) > 0
+		return out, len(out.Asked)+len(out.Hurts) > 0
 	}
 	for _, n := range notes {
 		if n.Kind == AlsoPlayed && !n.Day.Before(from) && !n.Day.After(day) {
+			if n.Hurts() {
+				out.Hurts = append(out.Hurts, n.Text)
+				continue
+			}
 			out.Also = append(out.Also, n.Text)
 		}
 	}

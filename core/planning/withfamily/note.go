@@ -118,13 +118,19 @@ func Liked(s studentplan.Student, n Note) (studentlog.Entry, bool) {
 	return e, match.Sure && e.Validate() == nil
 }
 
-// InTurn puts notes in the order in which a teacher reads them: questions and wishes that wait, the oldest first; then
-// all others, the newest first.
+// InTurn puts notes in the order in which a teacher reads them: what may be about pain and is not answered; questions and wishes
+// that wait, the oldest first; then all others, the newest first.
 func InTurn[T any](list []T, note func(T) Note) []T {
 	out := slices.Clone(list)
 	slices.SortStableFunc(out, func(a, b T) int {
 		x, y := note(a), note(b)
+		hurts := func(n Note) bool { return n.Hurts() && n.AnsweredAt.IsZero() }
 		switch {
+		case hurts(x) != hurts(y):
+			if hurts(x) {
+				return -1
+			}
+			return 1
 		case x.Open() && y.Open():
 			return x.At.Compare(y.At)
 		case x.Open():
