@@ -31,7 +31,7 @@ func TestEveryKindOfSignIsWhole(t *testing.T) {
 		"slow": {State: standing.Working, SinceMark: 3, Spots: []standing.Spot{{}}},
 		"old":  {State: standing.Cleared, LastPlayed: ago(50)},
 	}}
-	all := seenIn(lib)(s, Seen{Late: &Sign{Skill: "ties", Lessons: 2}, Cliffs: []Sign{{Material: "tall", Leap: 3, Reach: 1}}, Measure: true})
+	all := seenIn(lib)(s, Seen{Late: &Sign{Skill: "ties", Lessons: 2}, Cliffs: []Sign{{Material: "tall", Leap: 3, Reach: 1}}, Measure: true, Dry: []material.Strand{material.Reading}})
 	nothing := seenIn(lib)(&standing.Standing{}, Seen{})
 	var kinds []string
 	for _, r := range Rules() {

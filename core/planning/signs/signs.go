@@ -23,6 +23,8 @@ type Sign struct {
 	Material string
 	// Skill that will be late.
 	Skill string
+	// Strand that is empty.
+	Strand material.Strand
 	// Lessons without a new mark (stuck; 0 when it is in work for too long), or by which a preview is late.
 	Lessons int
 	// Weeks within which nine of ten such pieces are cleared (stuck), or since a learned piece was played.
@@ -60,6 +62,8 @@ type Seen struct {
 	// Late is the preview that comes too late, the worst of several; Cliffs the next rungs beyond a comfortable leap.
 	Late   *Sign
 	Cliffs []Sign
+	// Dry are the strands that are empty and were not.
+	Dry []material.Strand
 	// Measure says that bench and feet are asked for, Measured that they were measured before.
 	Measure, Measured bool
 }
@@ -113,7 +117,7 @@ type Rule struct {
 }
 
 // rules are all kinds, the most urgent within a student first.
-var rules = []Rule{run, stuck, choose, late, cliff, spot, bench, review}
+var rules = []Rule{run, stuck, choose, late, cliff, dry, spot, bench, review}
 
 // Rules returns all kinds, the most urgent within a student first.
 func Rules() []Rule { return slices.Clone(rules) }

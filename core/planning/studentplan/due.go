@@ -3,8 +3,10 @@ package studentplan
 import (
 	"time"
 
+	"patientladder/core/library/material"
 	"patientladder/core/planning/ladder"
 	"patientladder/core/planning/signs"
+	"patientladder/core/student/standing"
 )
 
 // Due are the signs of what is due on a day, the most urgent first: what the standing shows,
@@ -35,7 +37,39 @@ func (a StudentOutlook) Due(day time.Time) []signs.Sign {
 			seen.Cliffs = append(seen.Cliffs, signs.Sign{Material: r.Material.ID, Leap: r.Leap.Size, Reach: a.View.Reach.Size})
 		}
 	}
+	seen.Dry = a.dry()
 	return signs.Find(seen)
+}
+
+// dry are the strands of technique and reading on which something was learned, and on which nothing is in work, resting or ahead;
+// none while a cycle of keys goes on, and none of reading before it begins.
+func (a StudentOutlook) dry() (out []material.Strand) {
+	for _, strand := range []material.Strand{material.Technique, material.Reading} {
+		if strand == material.Technique && a.Standing.Cycle != nil || strand == material.Reading && a.BySound() {
+			continue
+		}
+		learned, open := false, false
+		for id, m := range a.Standing.Materials {
+			if a.Library[id].Strand != strand {
+				continue
+			}
+			switch m.State {
+			case standing.Cleared, standing.Polished:
+				learned = learned || !m.Elsewhere()
+			case standing.Working, standing.Resting:
+				open = true
+			}
+		}
+		for _, rail := range a.View.Rails {
+			if _, ahead := nextRung(rail); rail.Strand == strand && ahead {
+				open = true
+			}
+		}
+		if learned && !open {
+			out = append(out, strand)
+		}
+	}
+	return out
 }
 
 // nextRung is the place of the next rung of a rail that is not begun and not aside.

@@ -17,6 +17,7 @@ import (
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/student/setup"
 	"patientladder/core/student/standing"
+	"patientladder/core/student/studentlog"
 )
 
 // What is due, the most urgent first: of late previews one, of each strand only the next rung, and no cliff where
@@ -145,4 +146,33 @@ func TestReadingBeginsLater(t *testing.T) {
 	require.Equal(t, "card", p.Chosen.Material.ID, "four weeks to the day")
 	p, _ = proposing.Next(*s, material.Method, plantest.Place(s, "card"))
 	require.Equal(t, next.Nothing, p.Reasons[0].Kind)
+}
+
+// A strand on which something was learned does not dry up in silence: after the last scale and the last card it is said, unless
+// something waits on the ladder, is in work or rests, a cycle of keys goes on, or reading has not begun.
+func TestAStrandThatDriesUpIsSaid(t *testing.T) {
+	s := plantest.Pupil(t, plantest.Piece("song", material.Method), plantest.Piece("scale", material.Technique),
+		plantest.Piece("next", material.Technique), plantest.Piece("card", material.Reading))
+	plantest.Working(s, "song", 8)
+	dry := func(placed ...string) (out []string) {
+		for _, x := range plantest.Ahead(s, placed...).Due(plantest.Monday) {
+			if x.Kind == signs.Dry {
+				out = append(out, string(x.Strand))
+			}
+		}
+		return out
+	}
+	require.Empty(t, dry("song"), "nobody began it")
+	plantest.Learned(s, "scale", 9, 30)
+	plantest.Learned(s, "card", 9, 30)
+	require.Equal(t, []string{"technique", "reading"}, dry("song"))
+	require.Equal(t, []string{"reading"}, dry("song", "next"), "something is ahead")
+	plantest.Working(s, "next", 1)
+	require.Equal(t, []string{"reading"}, dry("song"))
+	s.Standing.Materials["next"].State = standing.Resting
+	require.Equal(t, []string{"reading"}, dry("song"))
+	delete(s.Standing.Materials, "next")
+	s.Standing.Cycle = &studentlog.Cycle{}
+	s.Standing.ByEar = true
+	require.Empty(t, dry("song"))
 }

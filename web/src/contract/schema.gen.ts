@@ -3251,7 +3251,7 @@ export interface components {
         };
         Sign: {
             /** @enum {string} */
-            kind: "run" | "stuck" | "choose" | "late" | "cliff" | "spot" | "bench" | "review";
+            kind: "run" | "stuck" | "choose" | "late" | "cliff" | "dry" | "spot" | "bench" | "review";
             material?: components["schemas"]["Id"];
             text: string;
         };
