@@ -50,6 +50,7 @@ type segment struct {
 	New      bool     `json:"new,omitempty"`
 	Due      bool     `json:"due,omitempty"`
 	Sure     bool     `json:"sure,omitempty"`
+	Quarter  bool     `json:"quarter,omitempty"`
 	// Blocked and Reason are objects; strings in version 1. Why is a list; a string in version 1.
 	Blocked json.RawMessage `json:"blocked,omitempty"`
 	Why     json.RawMessage `json:"why,omitempty"`
@@ -179,7 +180,7 @@ func segmentOf(s lessonplan.Segment) (segment, error) {
 	out := segment{
 		ID: s.ID, Kind: string(s.Kind), Layer: string(s.Layer), Material: s.Material, Skill: s.Skill, Step: s.Step, Goal: s.Goal,
 		Option:  s.Option,
-		Options: s.Options, Lead: s.Lead, Fault: s.Fault, Exercise: s.Exercise, Player: s.Player, Gestures: s.Gestures, Due: s.Due, Sure: s.Sure,
+		Options: s.Options, Lead: s.Lead, Fault: s.Fault, Exercise: s.Exercise, Player: s.Player, Gestures: s.Gestures, Due: s.Due, Sure: s.Sure, Quarter: s.Quarter,
 		Focus: s.Focus, Least: s.Least, Usual: s.Usual, Most: s.Most, Value: s.Value, Must: s.Must, New: s.New,
 	}
 	var err error
@@ -208,7 +209,7 @@ func (s segment) segment(version int) (lessonplan.Segment, error) {
 	out := lessonplan.Segment{
 		ID: s.ID, Kind: lessonplan.Kind(s.Kind), Layer: lessonplan.Layer(s.Layer), Material: s.Material, Skill: s.Skill, Step: s.Step,
 		Goal: s.Goal, Option: s.Option,
-		Options: s.Options, Lead: s.Lead, Fault: s.Fault, Exercise: s.Exercise, Player: s.Player, Gestures: s.Gestures, Due: s.Due, Sure: s.Sure,
+		Options: s.Options, Lead: s.Lead, Fault: s.Fault, Exercise: s.Exercise, Player: s.Player, Gestures: s.Gestures, Due: s.Due, Sure: s.Sure, Quarter: s.Quarter,
 		Focus: s.Focus, Least: s.Least, Usual: s.Usual, Most: s.Most, Value: s.Value, Must: s.Must, New: s.New,
 	}
 	if version < planVersion {

@@ -3,6 +3,7 @@ package studentplan
 import (
 	"time"
 
+	"patientladder/core/library/instrument"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/ladder"
 	"patientladder/core/planning/signs"
@@ -41,11 +42,13 @@ func (a StudentOutlook) Due(day time.Time) []signs.Sign {
 	return signs.Find(seen)
 }
 
-// dry are the strands of technique and reading on which something was learned, and on which nothing is in work, resting or ahead;
-// none while a cycle of keys goes on, and none of reading before it begins.
+// dry are the strands of reading, and of technique on an instrument that no exercises are known for, on which something was learned
+// and nothing is in work, resting or ahead; none of reading before it begins. Where exercises are known the lesson proposes the
+// next one.
 func (a StudentOutlook) dry() (out []material.Strand) {
 	for _, strand := range []material.Strand{material.Technique, material.Reading} {
-		if strand == material.Technique && a.Standing.Cycle != nil || strand == material.Reading && a.BySound() {
+		_, known := instrument.Of(a.Instrument)
+		if strand == material.Technique && known || strand == material.Reading && a.BySound() {
 			continue
 		}
 		learned, open := false, false
