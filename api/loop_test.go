@@ -3,7 +3,6 @@ package api_test
 import (
 	"net/http"
 	"strings"
-	"sync/atomic"
 	"testing"
 	"time"
 
@@ -17,19 +16,19 @@ const eightBars = "X:1\nT:Slack Tide\nM:4/4\nL:1/4\nQ:1/4=80\nK:C\nCDEF|G2E2|AGF
 // loop is a student of a new studio whose family ticks, on a clock that a test moves.
 type loop struct {
 	*user
-	t      *testing.T
-	now    atomic.Pointer[time.Time]
+	now    time.Time
+	turn   func(text string)
 	ladder string
 	family *user
 	token  string
 }
 
-func (l *loop) clock() time.Time { return *l.now.Load() }
-
+// at moves the clock.
 func (l *loop) at(text string) {
-	t, err := time.Parse("2006-01-02 15:04", text)
+	now, err := time.Parse("2006-01-02 15:04", text)
 	require.NoError(l.t, err)
-	l.now.Store(&t)
+	l.now = now
+	l.turn(text)
 }
 
 // publish publishes the week that begins on a day, as the page shows it.
@@ -48,7 +47,7 @@ func (l *loop) ticks(week map[string]any, felt map[string]string) {
 		for _, it := range itemsOf(d) {
 			if f := felt[it["key"].(string)]; f != "" {
 				list = append(list, map[string]any{
-					"id": storetest.ID(), "at": l.clock().Format(time.RFC3339), "kind": "done", "day": d["date"], "item": it["key"], "times": it["times"], "felt": f,
+					"id": storetest.ID(), "at": l.now.Format(time.RFC3339), "kind": "done", "day": d["date"], "item": it["key"], "times": it["times"], "felt": f,
 				})
 			}
 		}
@@ -60,21 +59,14 @@ func (l *loop) ticks(week map[string]any, felt map[string]string) {
 // A week at home, tick by tick, then the lesson: Today, the lesson and its plan name what was hard; the week after begins with it
 // in halves and leaves out what was easy; each can be taken back, and the studio can switch it off.
 func TestWhatHomeShowedReachesTheNextLessonAndWeek(t *testing.T) {
-	l := &loop{t: t}
+	l := &loop{}
+	l.user, l.ladder, l.turn = movable(t, slotOn(2, "15:30", 30, 1))
 	l.at("2026-05-05 16:30") // Tuesday
-	l.user = newcomerAt(t, l.clock)
 	l.family = anyone(t)
 	l.family.url = l.url
-	student := storetest.ID()
-	l.ladder = storetest.ID()
-	status, body := l.call("POST", "/api/students", map[string]any{
-		"student": student, "ladder": l.ladder, "name": "Nell Farrow", "born": "2017-02-03", "instrument": "piano",
-		"slots": []any{slotOn(2, "15:30", 30, 1)},
-	})
-	require.Equal(t, http.StatusCreated, status, body)
 	piece, other := l.add("slack.abc", eightBars, 0), l.add("tar.abc", threeTunes, 0)
-	now := l.clock().Format(time.RFC3339)
-	status, body = l.append(l.ladder, entry{"kind": "assigned", "material": piece, "at": now}, entry{"kind": "assigned", "material": other, "at": now})
+	now := l.now.Format(time.RFC3339)
+	status, body := l.append(l.ladder, entry{"kind": "assigned", "material": piece, "at": now}, entry{"kind": "assigned", "material": other, "at": now})
 	require.Equal(t, http.StatusOK, status, body)
 
 	week := l.publish("2026-05-06")
@@ -129,7 +121,7 @@ func TestWhatHomeShowedReachesTheNextLessonAndWeek(t *testing.T) {
 		return week
 	}
 	week = next()
-	require.Equal(t, []string{"“Slack Tide” bars 1–4: hard on five of five days → comes first, in halves, one mark of the metronome slower"}, shows(week))
+	require.Equal(t, []string{"“Slack Tide” bars 1–4: hard on five of five days → first, in halves, a mark of the metronome slower"}, shows(week))
 	first := itemsOf(daysOf(week)[0])
 	require.Equal(t, "bars 1–2", first[0]["where"])
 	_, sheet := l.call("GET", "/api/family/"+l.token, nil)

@@ -104,8 +104,11 @@ func TestATickTakesItsReminderAway(t *testing.T) {
 	require.Subset(t, before, after)
 }
 
-// movable is a student of a new studio on a clock that the test moves.
-func movable(t *testing.T) (u *user, ladder string, day func(text string)) {
+// movable is a student of a new studio, with a lesson on Sundays where no slot is given, on a clock that the test moves.
+func movable(t *testing.T, slots ...any) (u *user, ladder string, day func(text string)) {
+	if len(slots) == 0 {
+		slots = []any{slotOn(0, "15:30", 30, 1)}
+	}
 	var at atomic.Pointer[time.Time]
 	day = func(text string) {
 		now, err := time.Parse("2006-01-02 15:04", text)
@@ -117,7 +120,7 @@ func movable(t *testing.T) (u *user, ladder string, day func(text string)) {
 	ladder = storetest.ID()
 	status, body := u.call("POST", "/api/students", map[string]any{
 		"student": storetest.ID(), "ladder": ladder, "name": "Nell Farrow", "born": "2017-02-03", "instrument": "piano",
-		"slots": []any{slotOn(0, "15:30", 30, 1)},
+		"slots": slots,
 	})
 	require.Equal(t, http.StatusCreated, status, body)
 	return u, ladder, day

@@ -73,3 +73,41 @@ func told(s open.Student, weeks []studentplan.SetWeek, list []Told) (entries []s
 	}
 	return entries, notes, nil
 }
+
+// Answer keeps what the teacher answers to a note, empty for one that was seen; the family reads it on its page, and a message says
+// that it is there. Answering alike again changes nothing.
+func Answer(ctx context.Context, d *open.Loader, id, text string) error {
+	s, err := d.Day(ctx)
+	if err != nil {
+		return err
+	}
+	n, err := d.Store.Note(ctx, s.Tenant.ID, id)
+	if err != nil {
+		return err
+	}
+	if _, err := d.Ladder(ctx, n.Ladder); err != nil {
+		return err
+	}
+	if !n.AnsweredAt.IsZero() && text == n.Answer {
+		return nil
+	}
+	return d.Store.Together(ctx, func(ctx context.Context) error {
+		var messages []store.Message
+		if text != "" {
+			st, err := d.Student(ctx, n.Ladder)
+			if err != nil {
+				return err
+			}
+			f, err := d.OpenLink(ctx, s.Tenant.ID, n.Ladder, s.Today)
+			if err != nil {
+				return err
+			}
+			t := st.Tongue(f)
+			letter := open.Letter{Kind: store.AboutAnswer, Subject: t.Say("mail.answer", "name", st.First()), Says: t.Say("mail.answer.body")}
+			if messages, err = d.Announce(ctx, st, f, letter); err != nil {
+				return err
+			}
+		}
+		return d.Store.AnswerNote(ctx, s.Tenant.ID, id, text, s.Now, messages)
+	})
+}

@@ -6,6 +6,7 @@ import (
 
 	"patientladder/api/answer"
 	"patientladder/api/contract"
+	"patientladder/app"
 	"patientladder/app/open"
 	"patientladder/core/planning/withfamily"
 	"patientladder/core/wording"
@@ -50,35 +51,5 @@ func (h *Handlers) ListNotes(ctx context.Context, _ contract.ListNotesRequestObj
 
 // AnswerNote keeps what the teacher answers; the family reads it on its page, and a message says that it is there.
 func (h *Handlers) AnswerNote(ctx context.Context, r contract.AnswerNoteRequestObject) (contract.AnswerNoteResponseObject, error) {
-	s, err := h.Day(ctx)
-	if err != nil {
-		return nil, err
-	}
-	n, err := h.Store.Note(ctx, s.Tenant.ID, r.Note)
-	if err != nil {
-		return nil, err
-	}
-	if _, err := h.Ladder(ctx, n.Ladder); err != nil {
-		return nil, err
-	}
-	text := strings.TrimSpace(r.Body.Answer)
-	var messages []store.Message
-	if text != "" {
-		st, err := h.Student(ctx, n.Ladder)
-		if err != nil {
-			return nil, err
-		}
-		f, err := h.OpenLink(ctx, s.Tenant.ID, n.Ladder, s.Today)
-		if err != nil {
-			return nil, err
-		}
-		t := st.Tongue(f)
-		if messages, err = h.Announce(ctx, st, f, open.Letter{Kind: store.AboutAnswer, Subject: t.Say("mail.answer", "name", st.First()), Says: t.Say("mail.answer.body")}); err != nil {
-			return nil, err
-		}
-	}
-	if n.AnsweredAt.IsZero() || text != n.Answer {
-		err = h.Store.AnswerNote(ctx, s.Tenant.ID, r.Note, text, s.Now, messages)
-	}
-	return contract.AnswerNote204Response{}, err
+	return contract.AnswerNote204Response{}, app.Answer(ctx, h.Loader, r.Note, strings.TrimSpace(r.Body.Answer))
 }

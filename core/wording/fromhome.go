@@ -86,9 +86,17 @@ func (n Names) HomeShowed(x fromhome.Thing) string {
 	case fromhome.Left:
 		return thing + ": not touched"
 	case fromhome.Easy:
-		return fmt.Sprintf("%s: done in full on all %s, and never hard", thing, Counted(x.Days, "day"))
+		return fmt.Sprintf("%s: went well on %s", thing, allDays(x.Days))
 	}
 	return thing
+}
+
+// allDays says on which of its days something was done: on the one that it had, or on all of them.
+func allDays(n int) string {
+	if n == 1 {
+		return "its day"
+	}
+	return "all " + Counted(n, "day")
 }
 
 // AfterHome says what comes of what home showed in the week after.
@@ -98,11 +106,11 @@ func AfterHome(a inweek.AfterHome) string {
 	}
 	switch a.Effect {
 	case inweek.LeftOutOfWeek:
-		return "not set again; the next step comes earlier"
+		return "not set again"
 	case inweek.InHalves:
-		return "comes first, in halves, one mark of the metronome slower"
+		return "first, in halves, a mark of the metronome slower"
 	case inweek.OneMarkSlower:
-		return "comes first, one mark of the metronome slower"
+		return "first, a mark of the metronome slower"
 	}
 	return ""
 }

@@ -51,24 +51,27 @@ func TestWhatComesOfWhatHomeShowed(t *testing.T) {
 	}{
 		{
 			inweek.AfterHome{Thing: fog(7, 8, "left hand", fromhome.Hard), Effect: inweek.InHalves},
-			"“Fog” bars 7–8, left hand: hard on two of three days", "comes first, in halves, one mark of the metronome slower",
+			"“Fog” bars 7–8, left hand: hard on two of three days", "first, in halves, a mark of the metronome slower",
 		},
 		{
 			inweek.AfterHome{Thing: fog(7, 7, "", fromhome.Short), Effect: inweek.OneMarkSlower},
-			"“Fog” bar 7: far fewer times than were set, on two of three days", "comes first, one mark of the metronome slower",
+			"“Fog” bar 7: far fewer times than were set, on two of three days", "first, a mark of the metronome slower",
 		},
 		{
 			inweek.AfterHome{Thing: fog(1, 2, "", fromhome.Easy), Effect: inweek.LeftOutOfWeek},
-			"“Fog” bars 1–2: done in full on all three days, and never hard", "not set again; the next step comes earlier",
+			"“Fog” bars 1–2: went well on all three days", "not set again",
 		},
 		{
 			inweek.AfterHome{Thing: fog(1, 2, "", fromhome.Easy), Effect: inweek.LeftOutOfWeek, Aside: true},
-			"“Fog” bars 1–2: done in full on all three days, and never hard", "does not count this week",
+			"“Fog” bars 1–2: went well on all three days", "does not count this week",
 		},
 	} {
 		require.Equal(t, c.showed, n.HomeShowed(c.of.Thing))
 		require.Equal(t, c.then, AfterHome(c.of))
 	}
+	once := fog(1, 2, "", fromhome.Easy)
+	once.Days = 1
+	require.Equal(t, "“Fog” bars 1–2: went well on its day", n.HomeShowed(once))
 	require.Equal(t, "bars 3–4 hard at home: hear it first",
 		n.reason(lessonplan.Reason{Kind: lessonplan.HardAtHome, Material: "fog", Count: 3, Of: 4}, lessonplan.Segment{}))
 	require.Equal(t, "hard at home: hear it first", n.reason(lessonplan.Reason{Kind: lessonplan.HardAtHome, Material: "fog"}, lessonplan.Segment{}))
@@ -90,7 +93,7 @@ func TestPainStandsFirst(t *testing.T) {
 	caution := "Pain, tingling or numbness means stop and rest; if it stays, see a doctor or physiotherapist. Short and often is better than long and rare."
 	require.Equal(t, "Pain? “Her wrist hurts”. "+caution+" Practised on two of six days; also played “A waltz”",
 		n.Home(withfamily.Home{Days: 6, Practised: 2, Hurts: []string{"Her wrist hurts"}, Also: []string{"A waltz"}}))
-	require.Equal(t, "Asked today. "+caution, NoteFrom(note, note.Day))
+	require.Equal(t, "Written today. "+caution, NoteFrom(note, note.Day))
 	require.Contains(t, NoteSaid(tongue.Of("de"), note, "Ines"), "zum Arzt oder zur Physiotherapie gehen")
 	note.AnsweredAt = note.Day.Add(time.Hour)
 	require.NotContains(t, NoteSaid(tongue.Of("en"), note, "Ines"), "doctor")

@@ -194,7 +194,7 @@ func NoteSaid(t tongue.Tongue, n withfamily.Note, teacher string) string {
 
 // hurts is the caution where a note may be about pain and nobody has answered; empty otherwise.
 func hurts(t tongue.Tongue, n withfamily.Note) string {
-	if n.Hurts() && n.AnsweredAt.IsZero() {
+	if n.Open() && n.Hurts() {
 		return " " + t.Say("caution")
 	}
 	return ""
@@ -216,10 +216,10 @@ func NoteFrom(n withfamily.Note, today time.Time) string {
 		when = "yesterday"
 	}
 	switch {
+	case n.Open() && n.Hurts():
+		return "Written " + when + ". " + Caution
 	case n.Kind == withfamily.AlsoPlayed:
 		return "Also played, " + when
-	case n.Open() && n.Hurts():
-		return "Asked " + when + ". " + Caution
 	case n.Open():
 		return "Asked " + when
 	case n.Answer == "":

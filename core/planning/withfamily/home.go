@@ -119,8 +119,8 @@ type Home struct {
 // it; ok is false where that one was over a week before the day, and nothing waits.
 func HomeOf(s studentplan.Student, reports []standing.Report, weeks []week.SetDays, notes []Note, day time.Time) (out Home, ok bool) {
 	for _, n := range notes {
-		switch hurts := n.Hurts() && n.AnsweredAt.IsZero(); {
-		case hurts && n.Kind == Question:
+		switch {
+		case n.Open() && n.Hurts():
 			out.Hurts = append(out.Hurts, n.Text)
 		case n.Open():
 			out.Asked = append(out.Asked, n)
@@ -137,11 +137,9 @@ func HomeOf(s studentplan.Student, reports []standing.Report, weeks []week.SetDa
 	}
 	for _, n := range notes {
 		if n.Kind == AlsoPlayed && !n.Day.Before(from) && !n.Day.After(day) {
-			if n.Hurts() {
-				out.Hurts = append(out.Hurts, n.Text)
-				continue
+			if !n.Open() { // what may be about pain is told above
+				out.Also = append(out.Also, n.Text)
 			}
-			out.Also = append(out.Also, n.Text)
 		}
 	}
 	last := day.AddDate(0, 0, -1)

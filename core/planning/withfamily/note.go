@@ -39,8 +39,8 @@ type Note struct {
 	AnsweredAt time.Time
 }
 
-// Open says that it waits for the teacher; what was also played asks for nothing.
-func (n Note) Open() bool { return n.Kind != AlsoPlayed && n.AnsweredAt.IsZero() }
+// Open says that it waits for the teacher; what was also played asks for nothing, unless it may be about pain.
+func (n Note) Open() bool { return n.AnsweredAt.IsZero() && (n.Kind != AlsoPlayed || n.Hurts()) }
 
 // Waiting is how many of some notes wait for the teacher.
 func Waiting(notes []Note) (n int) {
@@ -124,7 +124,7 @@ func InTurn[T any](list []T, note func(T) Note) []T {
 	out := slices.Clone(list)
 	slices.SortStableFunc(out, func(a, b T) int {
 		x, y := note(a), note(b)
-		hurts := func(n Note) bool { return n.Hurts() && n.AnsweredAt.IsZero() }
+		hurts := func(n Note) bool { return n.Open() && n.Hurts() }
 		switch {
 		case hurts(x) != hurts(y):
 			if hurts(x) {

@@ -41,7 +41,7 @@ func TestWhatHurtsIsReadFirst(t *testing.T) {
 	for _, n := range InTurn(list, func(n Note) Note { return n }) {
 		got = append(got, n.ID)
 	}
-	require.Equal(t, []string{"hurts", "played", "asked", "also", "healed"}, got)
+	require.Equal(t, []string{"played", "hurts", "asked", "also", "healed"}, got)
 }
 
 // What may be about pain is told by itself, whatever else was written, while it is not answered.
@@ -49,11 +49,13 @@ func TestHomeTellsOfPain(t *testing.T) {
 	s := plantest.Pupil(t)
 	notes := []Note{
 		{Kind: Question, Text: "Her thumb hurts"}, {Kind: Question, Text: "How fast?"}, {Kind: Question, Text: "Her arm hurts", AnsweredAt: s.Now},
+		{Kind: AlsoPlayed, Text: "the waltz, until her wrist hurts"},
 	}
 	out, ok := HomeOf(*s, nil, nil, notes[:1], s.Today)
 	require.True(t, ok)
 	require.Equal(t, []string{"Her thumb hurts"}, out.Hurts)
 	out, _ = HomeOf(*s, nil, nil, notes, s.Today)
-	require.Equal(t, []string{"Her thumb hurts"}, out.Hurts)
+	require.Equal(t, []string{"Her thumb hurts", "the waltz, until her wrist hurts"}, out.Hurts)
+	require.Equal(t, 3, Waiting(notes), "what may be about pain waits for an answer, whatever it was written as")
 	require.Equal(t, []Note{notes[1]}, out.Asked)
 }
