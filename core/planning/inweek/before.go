@@ -97,8 +97,8 @@ func (b Before) consequences(in week.Input, w week.Work, h week.Hand) (out []Aft
 		if step := x.Item.Kind == week.Chunk || x.Item.Kind == week.Join; !changes || !step || x.Item.Material != w.Material.ID {
 			continue
 		}
-		if to == week.CameEasily && !in.LeavesOut(w, x.Item) {
-			continue // the teacher hears it first
+		if is, held := in.Step(w, x.Item); !is || to == week.CameEasily && !held {
+			continue // another hand plays now, or the teacher hears it first
 		}
 		a := AfterHome{Thing: x, Effect: LeftOutOfWeek, Aside: slices.Contains(h.Aside, x.Item.Key)}
 		if to == week.WasHard {

@@ -99,6 +99,15 @@ func TestAWeekGoesOnWhereTheOneBeforeEnded(t *testing.T) {
 	require.Equal(t, plain.Plan, aside.Plan, "taken back, the plan is as it was")
 	require.Equal(t, []string{hard + " hard halves true", easy + " easy left-out true"}, told(aside.Home))
 
+	// What was hard for a hand that does not play this week has no consequence in it, and none is claimed.
+	other := BeforeOf(*s, weeks[:1], reports, start(1))
+	for i := range other.Shown {
+		other.Shown[i].Item.Hand = "left hand"
+	}
+	elsewhere := lay(1, week.Hand{}, other)
+	require.Empty(t, elsewhere.Home)
+	require.Equal(t, plain.Plan.Days, elsewhere.Plan.Days)
+
 	a.Policy.HomeCounts = false
 	off := lay(1, week.Hand{}, BeforeOf(*s, weeks[:1], reports, start(1)))
 	require.Equal(t, plain.Plan, off.Plan, "a studio that does not count it")

@@ -29,8 +29,9 @@ func (w Work) shown(it Item) Outcome {
 	return w.Shown[i].Outcome
 }
 
-// after are the steps of a piece as home left them: what came easily and is part of a larger step is there, what was hard comes first and in halves, and the
-// others follow in their order. Ahead are steps that the marks say are there already; of these only what was hard comes back.
+// after are the steps of a piece as home left them: what came easily and is part of a larger step is there, what was hard comes
+// first and in halves, and the others follow in their order. Ahead are steps that the marks say are there already; of these only
+// what was hard comes back.
 func (w Work) after(ahead, steps []Item, in Input) []Item {
 	var first, rest []Item
 	for _, it := range slices.Concat(ahead, steps) {
@@ -73,8 +74,12 @@ func (it Item) partOf(larger Item) bool {
 		larger.Bars.To-larger.Bars.From > it.Bars.To-it.Bars.From
 }
 
-// LeavesOut says that a step of a piece that is learned step by step is not set again once it came easily: a larger one holds it.
-func (in Input) LeavesOut(w Work, it Item) bool { return slices.ContainsFunc(w.parts(in), it.partOf) }
+// Step says that some bars are a step of a piece in this week, for the hand that plays, and that a larger one holds it, so that it
+// is not set again once it came easily.
+func (in Input) Step(w Work, it Item) (is, held bool) {
+	parts := w.parts(in)
+	return slices.ContainsFunc(parts, it.sameBars), slices.ContainsFunc(parts, it.partOf)
+}
 
 // halves are the two halves of a step by whole bars, or the step itself where it is a single bar; they are played a mark of
 // the metronome slower.
