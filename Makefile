@@ -48,10 +48,11 @@ test-core: ## the rules alone: no Node, no database
 test-week: deps deps-test build ## what knows a day, with the clock on each weekday, before midnight and in three zones
 	@tools/week
 
-test-long: deps deps-test ## a whole school year through the API, 2,000 placements, every exercise as others play it, 200 lives; prints what held
+test-long: deps deps-test ## a whole school year through the API, 2,000 placements, every exercise as others play it, 200 lives, ten thousand weeks at home; prints what held
 	LADDER_YEAR=1 go test -count=1 -v -timeout 60m -run SchoolYear ./api
 	LADDER_PLACED=200 go test -count=1 -v -timeout 60m -run ManyStudents ./core/student/placement
 	LADDER_LONG=1 go test -count=1 -v -timeout 60m -run Sound ./outside
+	LADDER_LONG=1 go test -count=1 -v -timeout 60m ./core/planning/lived
 	LADDER_LONG=1 go test -count=1 -timeout 60m ./api/agree
 
 test-race: deps ## the server's tests under the race detector

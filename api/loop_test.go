@@ -2,6 +2,7 @@ package api_test
 
 import (
 	"net/http"
+	"slices"
 	"strings"
 	"testing"
 	"time"
@@ -101,7 +102,7 @@ func TestWhatHomeShowedReachesTheNextLessonAndWeek(t *testing.T) {
 	l.at("2026-05-12 15:00")
 	_, today := l.call("GET", "/api/today", nil)
 	words := today["lessons"].([]any)[0].(map[string]any)["home"].(map[string]any)["words"].(string)
-	require.Regexp(t, `hard: “Slack Tide” bars 1–4, on five of five days; “Tar” not touched$`, words)
+	require.Regexp(t, `hard: “Slack Tide” bars 1–4, on six of six days; “Tar” not touched$`, words)
 	_, lesson := l.call("GET", "/api/ladders/"+l.ladder+"/lesson", nil)
 	require.Contains(t, l.read("/api/ladders/"+l.ladder+"/lesson"), words)
 	require.NotEmpty(t, lesson)
@@ -121,7 +122,7 @@ func TestWhatHomeShowedReachesTheNextLessonAndWeek(t *testing.T) {
 		return week
 	}
 	week = next()
-	require.Equal(t, []string{"“Slack Tide” bars 1–4: hard on five of five days → first, in halves, a mark of the metronome slower"}, shows(week))
+	require.Equal(t, []string{"“Slack Tide” bars 1–4: hard on six of six days → first, in halves, a mark of the metronome slower"}, shows(week))
 	first := itemsOf(daysOf(week)[0])
 	require.Equal(t, "bars 1–2", first[0]["where"])
 	_, sheet := l.call("GET", "/api/family/"+l.token, nil)
@@ -130,7 +131,7 @@ func TestWhatHomeShowedReachesTheNextLessonAndWeek(t *testing.T) {
 	hand := map[string]any{"aside": []string{steps["1-4"]}}
 	l.byHandFrom(l.ladder, week, hand)
 	week = next()
-	require.Equal(t, []string{"“Slack Tide” bars 1–4: hard on five of five days → does not count this week"}, shows(week))
+	require.Equal(t, []string{"“Slack Tide” bars 1–4: hard on six of six days → does not count this week"}, shows(week))
 	require.NotEqual(t, "bars 1–2", itemsOf(daysOf(week)[0])[0]["where"])
 
 	way := someWay()
@@ -149,4 +150,57 @@ func shows(week map[string]any) (out []string) {
 		out = append(out, a["showed"].(string)+" → "+a["then"].(string))
 	}
 	return out
+}
+
+// A note about pain rests the piece that it names on the family's page and in the week to come, until the teacher has answered.
+func TestWhatMayHurtRestsUntilTheAnswer(t *testing.T) {
+	l := &loop{}
+	l.user, l.ladder, l.turn = movable(t, slotOn(2, "15:30", 30, 1))
+	l.at("2026-05-05 16:30") // Tuesday
+	l.family = anyone(t)
+	l.family.url = l.url
+	piece := l.add("slack.abc", eightBars, 0)
+	status, body := l.append(l.ladder, entry{"kind": "assigned", "material": piece, "at": l.now.Format(time.RFC3339)})
+	require.Equal(t, http.StatusOK, status, body)
+	week := l.publish("2026-05-06")
+	later := func(answer map[string]any) []any { return answer["notYet"].([]any) }
+	set := func(answer map[string]any) (n int) {
+		for _, d := range daysOf(answer) {
+			for _, it := range itemsOf(d) {
+				if it["title"] == "Slack Tide" {
+					n++
+				}
+			}
+		}
+		return n
+	}
+	at := func() (page, week map[string]any) {
+		_, page = l.family.call("GET", "/api/family/"+l.token, nil)
+		_, week = l.call("GET", "/api/ladders/"+l.ladder+"/week?day=2026-05-06", nil)
+		return page, week
+	}
+	page, _ := at()
+	all := set(page)
+	require.Equal(t, set(week), all)
+	require.Equal(t, []any{"“Slack Tide”: playing it up to speed"}, later(page))
+
+	l.at("2026-05-08 18:00")
+	status, body = l.family.call("POST", "/api/family/"+l.token+"/ticks", map[string]any{"ticks": []map[string]any{{
+		"id": storetest.ID(), "at": l.now.Format(time.RFC3339), "kind": "ask", "text": "Her wrist hurts in Slack Tide. What shall we do?",
+	}}})
+	require.Equal(t, http.StatusOK, status, body)
+	page, week = at()
+	rests := "“Slack Tide”: rest it until your teacher has answered. Pain means stop."
+	require.Equal(t, []any{"“Slack Tide”: playing it up to speed", rests}, later(page))
+	require.Equal(t, 2, slices.IndexFunc(daysOf(page), func(d map[string]any) bool { return len(itemsOf(d)) == 0 }), "from Friday on")
+	require.Equal(t, []any{rests}, later(week))
+	require.Zero(t, set(week))
+	require.Equal(t, true, week["changed"])
+
+	note := l.list("/api/notes")[0]["id"].(string)
+	status, body = l.call("PUT", "/api/notes/"+note, map[string]any{"answer": "Rest a day, then play it softly."})
+	require.Less(t, status, 300, body)
+	page, week = at()
+	require.Equal(t, all, set(page))
+	require.Equal(t, []any{"“Slack Tide”: playing it up to speed"}, later(week))
 }

@@ -28,7 +28,10 @@ func (h *Handlers) GetFamilyPage(ctx context.Context, r contract.GetFamilyPageRe
 		return nil, err
 	}
 	if w.Published != nil {
-		plan := week.Stretched(*w.Published, sh.WeekDays(w.Start))
+		plan, err := h.ForFamily(ctx, sh, w)
+		if err != nil {
+			return nil, err
+		}
 		w.Published = &plan
 	}
 	t := sh.Tongue(f)

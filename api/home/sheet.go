@@ -61,10 +61,14 @@ func (h *Handlers) GetFamilySheet(
 	if w.Published == nil {
 		return nil, &problem.Problem{Status: 404, Detail: "No week was published yet."}
 	}
+	plan, err := h.ForFamily(ctx, sh, w)
+	if err != nil {
+		return nil, err
+	}
 	out, err := h.sheet(
 		ctx,
 		sh,
-		week.Stretched(*w.Published, sh.WeekDays(w.Start)),
+		plan,
 		w.Start,
 		w.Hand.Words,
 		h.URL+open.FamilyPath(f.Token),

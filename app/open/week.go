@@ -8,6 +8,7 @@ import (
 	"patientladder/core/planning/inweek"
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/planning/week"
+	"patientladder/core/planning/withfamily"
 	"patientladder/core/student/standing"
 	"patientladder/store"
 )
@@ -47,11 +48,29 @@ func (d *Loader) Lay(ctx context.Context, a Ahead, kept store.PracticeWeek, befo
 
 // Before is what the latest week before a day left, and what these reports show of it.
 func (d *Loader) Before(ctx context.Context, s Student, reports []standing.Report, day time.Time) (inweek.Before, error) {
+	resting, err := d.Resting(ctx, s)
+	if err != nil {
+		return inweek.Before{}, err
+	}
 	if !slices.ContainsFunc(reports, func(r standing.Report) bool { return r.FromHome }) {
-		return inweek.Before{}, nil // nothing was reported within the weeks that count
+		return inweek.Before{Resting: resting}, nil // nothing was reported within the weeks that count
 	}
 	published, err := d.Store.WeekBefore(ctx, s.Tenant.ID, s.Ladder, day)
-	return inweek.BeforeOf(s.Student, SetWeeks(s.Student, published), reports, day), err
+	out := inweek.BeforeOf(s.Student, SetWeeks(s.Student, published), reports, day)
+	out.Resting = resting
+	return out, err
+}
+
+// Resting are the materials that rest at home until a note that may be about pain is answered.
+func (d *Loader) Resting(ctx context.Context, s Student) (map[string]time.Time, error) {
+	notes, err := d.Store.Notes(ctx, s.Tenant.ID, s.Ladder, s.Now.AddDate(0, 0, -withfamily.NoteDays))
+	return withfamily.Resting(s.Student, notes), err
+}
+
+// ForFamily is a published week as a family reads it now: as its days fall, and without what rests.
+func (d *Loader) ForFamily(ctx context.Context, s Student, w store.PracticeWeek) (week.Plan, error) {
+	resting, err := d.Resting(ctx, s)
+	return withfamily.Rested(s.Student, week.Stretched(*w.Published, s.WeekDays(w.Start)), resting), err
 }
 
 // Review says how learned pieces are kept, with the share of review of the week that is practised now.

@@ -108,9 +108,16 @@ func AfterHome(a inweek.AfterHome) string {
 	case inweek.LeftOutOfWeek:
 		return "not set again"
 	case inweek.InHalves:
-		return "first, in halves, a mark of the metronome slower"
+		return "first, in halves, " + marksSlower(a.Slower)
 	case inweek.OneMarkSlower:
-		return "first, a mark of the metronome slower"
+		return "first, " + marksSlower(a.Slower)
 	}
 	return ""
+}
+
+func marksSlower(n int) string {
+	if n <= 1 {
+		return "a mark of the metronome slower"
+	}
+	return Numbered(n) + " marks of the metronome slower than usual"
 }

@@ -8,6 +8,7 @@ import (
 	"slices"
 	"strings"
 	"unicode"
+	"unicode/utf8"
 
 	"golang.org/x/text/unicode/norm"
 )
@@ -141,4 +142,26 @@ func Holds(text, search string) bool {
 		}
 	}
 	return true
+}
+
+// shortestNamed is how many letters and digits a title has at the least to be found within other words (default): “Up” is a word.
+const shortestNamed = 4
+
+// Named are those of some titles that a text has among its words, in their order: each as whole words, and none that is only a part
+// of a longer one that stands there.
+func Named(text string, among []Title) (out []Title) {
+	words := " " + plain(text) + " "
+	var found []string
+	for _, t := range among {
+		title := plain(t.Title)
+		if utf8.RuneCountInString(title) >= shortestNamed && strings.Contains(words, " "+title+" ") {
+			out, found = append(out, t), append(found, title)
+		}
+	}
+	return slices.DeleteFunc(out, func(t Title) bool {
+		title := plain(t.Title)
+		return slices.ContainsFunc(found, func(f string) bool {
+			return f != title && strings.Contains(" "+f+" ", " "+title+" ") && strings.Count(words, " "+title+" ") <= strings.Count(words, " "+f+" ")
+		})
+	})
 }

@@ -116,3 +116,19 @@ func TestASearchFindsWords(t *testing.T) {
 	require.True(t, Holds("Two Boats", ""))
 	require.False(t, Holds("Two Boats", "two goats"))
 }
+
+// A title within other words is found as whole words, whatever its signs; not a part of a longer one, not a short word.
+func TestTitlesThatATextNames(t *testing.T) {
+	among := []Title{{"slack", "Slack Tide", ""}, {"tide", "Tide", ""}, {"up", "Up", ""}, {"fur", "Für die Möwe", ""}, {"rope", "Rope Ladder", ""}}
+	named := func(text string) (ids []string) {
+		for _, x := range Named(text, among) {
+			ids = append(ids, x.ID)
+		}
+		return ids
+	}
+	require.Equal(t, []string{"slack"}, named("Her wrist hurts in ‘slack tide’, since Friday."))
+	require.Equal(t, []string{"slack", "tide"}, named("Slack Tide, and Tide too"))
+	require.Equal(t, []string{"fur"}, named("beim Stück „Fur die Mowe“ tut es weh"))
+	require.Empty(t, named("she sat up, the tides and the ropeladder"))
+	require.Equal(t, []string{"tide", "rope"}, named("rope ladder; tide"))
+}

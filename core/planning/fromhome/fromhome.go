@@ -68,6 +68,7 @@ func Of(p week.Plan, reports []standing.Report, until time.Time) []Thing {
 	for _, d := range p.Days {
 		date := d.Date.Format(time.DateOnly)
 		passed := d.Date.Before(until)
+		on := map[int]*onDay{}
 		for _, it := range d.Items {
 			if !judged(it) {
 				continue
@@ -78,22 +79,26 @@ func Of(p week.Plan, reports []standing.Report, until time.Time) []Thing {
 				of = []int{len(out) - 1}
 			}
 			r, done := said[date+" "+it.Key]
-			known := slices.ContainsFunc(of, func(i int) bool { return out[i].Hard > 0 })
+			wasHard := func(i int) bool { return out[i].Hard > 0 || on[i] != nil && on[i].hard }
+			known := slices.ContainsFunc(of, wasHard)
 			for _, i := range of {
 				own, r := out[i].Item.Key == it.Key, r
-				if !own && known && r.Felt == studentlog.Hard && out[i].Hard == 0 {
+				if !own && known && r.Felt == studentlog.Hard && !wasHard(i) {
 					r.Felt, out[i].doubtful = "", true // what is hard of several is what was called hard before
 				}
-				switch {
-				case !passed && own:
-					out[i].ahead++
-				case passed && (own || done):
-					out[i].day(it, r, done, days[date])
-				case passed && days[date]: // beginning with it again is no day of its own
-					out[i].Missed++
+				if on[i] == nil {
+					on[i] = &onDay{}
 				}
+				on[i].add(it, r, own, done)
 			}
 			anything = anything || passed && done
+		}
+		for i, x := range on {
+			if passed {
+				out[i].day(*x, days[date])
+			} else if x.own {
+				out[i].ahead++
+			}
 		}
 	}
 	if !anything {
@@ -103,6 +108,7 @@ func Of(p week.Plan, reports []standing.Report, until time.Time) []Thing {
 		out[i].Outcome = out[i].outcome()
 	}
 	untouched(out)
+	alike(out)
 	slices.SortStableFunc(out, func(a, b Thing) int { return slices.Index(order, a.Outcome) - slices.Index(order, b.Outcome) })
 	return out
 }
@@ -123,23 +129,47 @@ func sought(things []Thing, it week.Item) (out []int) {
 	return out
 }
 
-// day adds a day that has passed; others says that anything at all was reported on it.
-func (x *Thing) day(it week.Item, r standing.Report, done, others bool) {
-	x.Days++
+// onDay is what was said of a thing on one day, however often the day had it.
+type onDay struct {
+	// own says that the thing itself was set, and not only begun with again; done that it was reported.
+	own, done         bool
+	hard, short, well bool
+}
+
+func (x *onDay) add(it week.Item, r standing.Report, own, done bool) {
+	x.own, x.done = x.own || own, x.done || done
 	if !done {
+		return
+	}
+	switch r.Felt {
+	case studentlog.Hard:
+		x.hard = true
+	case studentlog.Fine, studentlog.Joyful:
+		x.well = true
+	}
+	x.short = x.short || r.Times > 0 && float64(r.Times) < farUnder*float64(it.Times)
+}
+
+// day adds a day that has passed; others says that anything at all was reported on it. Beginning with a thing again is no day of its
+// own unless it was done.
+func (x *Thing) day(d onDay, others bool) {
+	if d.own || d.done {
+		x.Days++
+	}
+	if !d.done {
 		if others {
 			x.Missed++
 		}
 		return
 	}
 	x.Done++
-	switch r.Felt {
-	case studentlog.Hard:
+	switch {
+	case d.hard:
 		x.Hard++
-	case studentlog.Fine, studentlog.Joyful:
+	case d.well:
 		x.well++
 	}
-	if r.Times > 0 && float64(r.Times) < farUnder*float64(it.Times) {
+	if d.short {
 		x.Short++
 	}
 }
@@ -171,6 +201,21 @@ func untouched(things []Thing) {
 	for i := range things {
 		if id := things[i].Item.Material; done[id] == 0 && missed[id] >= daysEnough {
 			things[i].Outcome = Left
+		}
+	}
+}
+
+// alike lets nothing be easy where everything was reported on all its days, and well: whoever ticks everything alike does not say what
+// came easily.
+func alike(things []Thing) {
+	if slices.ContainsFunc(things, func(x Thing) bool {
+		return x.Done < x.Days || x.Missed > 0 || x.Hard > 0 || x.Short > 0 || x.well < x.Done
+	}) {
+		return
+	}
+	for i := range things {
+		if things[i].Outcome == Easy {
+			things[i].Outcome = Going
 		}
 	}
 }

@@ -2,6 +2,7 @@ package fromhome
 
 import (
 	"fmt"
+	"slices"
 	"testing"
 	"time"
 
@@ -100,7 +101,8 @@ func TestAWeekOfSilenceSaysNothing(t *testing.T) {
 	require.Len(t, Of(p, []standing.Report{{Day: on(0), Item: "a"}}, tuesday.AddDate(0, 0, 6)), 1)
 }
 
-// A family that ticks everything shows nothing but ease, and the last answer of a day holds.
+// A family that ticks everything alike does not say what came easily; one answer that is missing, or that something was hard, and it
+// does. The last answer of a day holds.
 func TestWhoTicksEverything(t *testing.T) {
 	p := plan(map[string]string{"a": "oooooo", "b": "o-o-o-"}, "a", "b")
 	var reports []standing.Report
@@ -113,7 +115,11 @@ func TestWhoTicksEverything(t *testing.T) {
 			)
 		}
 	}
-	require.Equal(t, []string{"a easy: 6 of 6 days, 0 hard, 0 short", "b easy: 3 of 3 days, 0 hard, 0 short"}, told(t, p, reports, 6))
+	require.Equal(t, []string{"a going: 6 of 6 days, 0 hard, 0 short", "b going: 3 of 3 days, 0 hard, 0 short"}, told(t, p, reports, 6))
+	missing := slices.DeleteFunc(slices.Clone(reports), func(r standing.Report) bool { return r.Item == "b" && r.Day == on(4) })
+	require.Equal(t, []string{"b going: 2 of 3 days, 0 hard, 0 short", "a easy: 6 of 6 days, 0 hard, 0 short"}, told(t, p, missing, 6))
+	hard := append(slices.Clone(reports), standing.Report{Day: on(4), Item: "b", Felt: studentlog.Hard})
+	require.Equal(t, []string{"b going: 3 of 3 days, 1 hard, 0 short", "a easy: 6 of 6 days, 0 hard, 0 short"}, told(t, p, hard, 6))
 }
 
 // A step is set for one day, and the day after begins with it again: that is one more day of it where it was reported, and

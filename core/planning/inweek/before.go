@@ -16,6 +16,8 @@ import (
 type Before struct {
 	Shown []fromhome.Thing
 	There []week.Step
+	// Resting are the materials that rest until the teacher has answered a note that may be about pain.
+	Resting map[string]time.Time
 }
 
 // BeforeOf is what the latest week before a day left; nothing where that one was over a week before the day.
@@ -64,6 +66,8 @@ const (
 type AfterHome struct {
 	fromhome.Thing
 	Effect HomeEffect
+	// Slower is how many marks of the metronome below the usual it is practised now, where it was hard.
+	Slower int
 	// Aside says that the teacher does not let it count this week.
 	Aside bool
 }
@@ -76,7 +80,7 @@ var outcomes = map[fromhome.Outcome]week.Outcome{
 func (b Before) shown(id string, h week.Hand) (out []week.Shown) {
 	for _, x := range b.Shown {
 		if to, changes := outcomes[x.Outcome]; changes && x.Item.Material == id && !slices.Contains(h.Aside, x.Item.Key) {
-			out = append(out, week.Shown{Bars: x.Item.Bars, Hand: x.Item.Hand, Outcome: to})
+			out = append(out, week.Shown{Bars: x.Item.Bars, Hand: x.Item.Hand, Outcome: to, Slower: x.Item.Slower})
 		}
 	}
 	for _, s := range b.There {
@@ -94,13 +98,16 @@ func (b Before) consequences(in week.Input, w week.Work, h week.Hand) (out []Aft
 	}
 	for _, x := range b.Shown {
 		to, changes := outcomes[x.Outcome]
-		if step := x.Item.Kind == week.Chunk || x.Item.Kind == week.Join; !changes || !step || x.Item.Material != w.Material.ID {
+		aside := slices.Contains(h.Aside, x.Item.Key)
+		switch {
+		case !changes || x.Item.Material != w.Material.ID || x.Item.Bars.From == 0:
+			continue
+		case to == week.CameEasily && (x.Item.Kind == week.Again || !in.Step(w, x.Item)):
+			continue // another hand plays now
+		case to == week.WasHard && !aside && !in.Hard(w, x.Item):
 			continue
 		}
-		if is, held := in.Step(w, x.Item); !is || to == week.CameEasily && !held {
-			continue // another hand plays now, or the teacher hears it first
-		}
-		a := AfterHome{Thing: x, Effect: LeftOutOfWeek, Aside: slices.Contains(h.Aside, x.Item.Key)}
+		a := AfterHome{Thing: x, Effect: LeftOutOfWeek, Slower: x.Item.Slower + 1, Aside: aside}
 		if to == week.WasHard {
 			if a.Effect = OneMarkSlower; x.Item.Bars.Halved() {
 				a.Effect = InHalves

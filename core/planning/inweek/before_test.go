@@ -2,6 +2,7 @@ package inweek
 
 import (
 	"fmt"
+	"slices"
 	"testing"
 	"time"
 
@@ -122,4 +123,39 @@ func told(list []AfterHome) (out []string) {
 		}
 	}
 	return out
+}
+
+// What rests because it may hurt is neither worked at nor reviewed, whatever the way says about home; it is told among what is left
+// for later.
+func TestWhatMayHurtIsNotSet(t *testing.T) {
+	s := plantest.Pupil(
+		t,
+		plantest.Piece("work", material.Method),
+		plantest.Piece("other", material.Technique),
+		plantest.Piece("new", material.Method),
+		plantest.Piece("old", material.Method),
+	)
+	plantest.Working(s, "work", 3)
+	plantest.Working(s, "other", 3)
+	plantest.Learned(s, "new", 3, 9)
+	plantest.Learned(s, "old", 40, 9)
+	of := func(b Before) (set []string, held []week.Held) {
+		w, err := Lay(plantest.Ahead(s), plantest.Monday, week.Hand{Adds: []string{"old"}}, b, nil)
+		require.NoError(t, err)
+		for _, d := range w.Plan.Days {
+			for _, it := range d.Items {
+				if !slices.Contains(set, it.Material) {
+					set = append(set, it.Material)
+				}
+			}
+		}
+		slices.Sort(set)
+		return set, w.Plan.NotYet
+	}
+	set, held := of(Before{})
+	require.Equal(t, []string{"new", "old", "other", "work"}, set)
+	require.Empty(t, held)
+	set, held = of(Before{Resting: map[string]time.Time{"work": plantest.Monday, "new": plantest.Monday, "old": plantest.Monday}})
+	require.Equal(t, []string{"other"}, set)
+	require.Equal(t, []week.Held{{Kind: week.MayHurt, Title: "The work"}}, held)
 }

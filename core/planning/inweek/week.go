@@ -54,14 +54,19 @@ type Week struct {
 func Lay(a *studentplan.StudentOutlook, start time.Time, h week.Hand, before Before, read Read) (Week, error) {
 	w := Week{Input: Practice(a.Student, start), Picked: a.ForWeek()}
 	if !a.Policy.HomeCounts {
-		before = Before{}
+		before = Before{Resting: before.Resting} // pain counts whatever else does
 	}
 	w.Input.Hand = h
+	rests := func(id string) bool { _, rests := before.Resting[id]; return rests }
 	for _, f := range a.Standing.Travelling() {
 		w.Input.Own = append(w.Input.Own, f.Text)
 	}
 	for _, id := range a.In(standing.Working) {
 		if a.BySound() && a.Library[id].Strand == material.Reading {
+			continue
+		}
+		if rests(id) {
+			w.Input.Resting = append(w.Input.Resting, a.Library[id])
 			continue
 		}
 		work, err := workOf(a.Student, id, read)
@@ -72,16 +77,20 @@ func Lay(a *studentplan.StudentOutlook, start time.Time, h week.Hand, before Bef
 		w.Home = append(w.Home, before.consequences(w.Input, work, h)...)
 		w.Input.Works = append(w.Input.Works, work)
 	}
+	for _, id := range slices.DeleteFunc(a.Settling(start), rests) {
+		w.Input.Settling = append(w.Input.Settling, a.Library[id])
+	}
+	w.Picked = slices.DeleteFunc(w.Picked, func(c review.Chosen) bool { return rests(c.ID) })
 	for _, c := range w.Picked {
 		w.Input.Reviews = append(w.Input.Reviews, a.Library[c.ID])
 	}
 	for _, id := range h.Adds {
-		if m, known := a.Library[id]; known && !slices.ContainsFunc(w.Input.Reviews, func(r material.Material) bool { return r.ID == id }) {
+		if m, known := a.Library[id]; known && !rests(id) && !slices.ContainsFunc(w.Input.Reviews, func(r material.Material) bool { return r.ID == id }) {
 			w.Input.Reviews = append(w.Input.Reviews, m)
 		}
 	}
 	w.Input.Bites, w.Input.Listen = planting.PlantedBites(a), listen(a)
-	w.Input.Activities = games(a, len(w.Input.Works) == 0)
+	w.Input.Activities = games(a, start, len(w.Input.Works) == 0)
 	if f := a.Watched(); f != nil {
 		w.Input.Watch = &week.Watch{Text: f.Text, Home: f.Home}
 	}
@@ -91,14 +100,14 @@ func Lay(a *studentplan.StudentOutlook, start time.Time, h week.Hand, before Bef
 }
 
 const (
-	// mostGames is how many games a week takes home (default), and gameMinutes how long one is.
-	mostGames   = 5
+	// gameMinutes is how long a game is at home (default), gamesAWeek by how many each week begins further on (default).
 	gameMinutes = 2
+	gamesAWeek  = 5
 )
 
 // games are what is done at home beside pieces: for the very young, whose minutes pieces do not fill, and for everybody
 // before the first piece. What a first meeting takes home comes first, then what was done in lessons.
-func games(a *studentplan.StudentOutlook, nothingElse bool) []week.Activity {
+func games(a *studentplan.StudentOutlook, start time.Time, nothingElse bool) []week.Activity {
 	age := a.Age(a.Today)
 	if !nothingElse && !lessonplan.VeryYoung(age) {
 		return nil
@@ -115,11 +124,22 @@ func games(a *studentplan.StudentOutlook, nothingElse bool) []week.Activity {
 		return 1
 	}
 	slices.SortStableFunc(goals, func(x, y lessonplan.Goal) int { return turn(x) - turn(y) })
+	goals = inTurn(goals, min(len(home), len(goals)), start)
 	var out []week.Activity
-	for _, g := range goals[:min(len(goals), mostGames)] {
+	for _, g := range goals {
 		out = append(out, week.Activity{ID: g.ID, Title: g.Name, Words: g.AtHome(a.First()), Minutes: gameMinutes})
 	}
 	return out
+}
+
+// inTurn lets the goals after so many begin a few further on in each week.
+func inTurn(goals []lessonplan.Goal, first int, start time.Time) []lessonplan.Goal {
+	rest := goals[first:]
+	if len(rest) == 0 {
+		return goals
+	}
+	on := int(civil.On(start)) / week.Days * gamesAWeek % len(rest)
+	return slices.Concat(goals[:first], rest[on:], rest[:on])
 }
 
 // Practice is what a week of practice is made from before any piece.

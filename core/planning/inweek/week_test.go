@@ -125,6 +125,7 @@ func TestWhatAWeekIsMadeFrom(t *testing.T) {
 	)
 	require.Equal(t, []string{"old", "other"}, []string{in.Reviews[0].ID, in.Reviews[1].ID})
 	require.Len(t, in.Reviews, 2)
+	require.Equal(t, []string{"old"}, []string{in.Settling[0].ID}, "it was cleared ten days ago")
 	require.Equal(t, "next", in.Listen[0].ID, "pieces are heard before they are read")
 	require.Equal(t, []any{plantest.Monday, 20, 9, 0.45, week.ByYears, 3}, []any{in.Start, in.Minutes, in.Age, in.ReviewShare, in.Dose, in.DoseRow})
 	require.Equal(t, 25, in.MinutesADay())

@@ -1,6 +1,8 @@
 package lessonplan
 
 import (
+	"patientladder/core/base/sorting"
+
 	"cmp"
 	_ "embed"
 	"encoding/json"
@@ -177,7 +179,7 @@ func (p Pool) For(player string, age int, u Used) []Goal {
 		}
 	}
 	slices.SortStableFunc(goals, func(a, b Goal) int {
-		return cmp.Or(u.least(a)-u.least(b), btoi(u.times(a.ID) == 0)-btoi(u.times(b.ID) == 0), u.times(a.ID)-u.times(b.ID))
+		return cmp.Or(u.least(a)-u.least(b), sorting.FalseFirst(u.times(a.ID) == 0, u.times(b.ID) == 0), u.times(a.ID)-u.times(b.ID))
 	})
 	return goals
 }

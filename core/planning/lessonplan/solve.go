@@ -1,6 +1,8 @@
 package lessonplan
 
 import (
+	"patientladder/core/base/sorting"
+
 	"cmp"
 	"math"
 	"slices"
@@ -157,7 +159,7 @@ func (p Plan) why(o option, l Limits) Waiting {
 // last, between them as the hand has it, or as a lesson goes; of a kind what was hard at home first.
 func (p *Plan) arrange(byHand []string) {
 	slices.SortStableFunc(p.Segments, func(a, b Chosen) int {
-		return cmp.Or(a.place()-b.place(), btoi(b.because(HardAtHome))-btoi(a.because(HardAtHome)))
+		return cmp.Or(a.place()-b.place(), sorting.TrueFirst(a.because(HardAtHome), b.because(HardAtHome)))
 	})
 	place := map[string]int{}
 	for i, id := range byHand {
@@ -188,7 +190,7 @@ func (s Segment) because(why Why) bool {
 // of an activity, and learned pieces that are sure.
 func (p Plan) Waiting() []Left {
 	out := slices.DeleteFunc(slices.Clone(p.Left), func(l Left) bool { return !l.waits() })
-	slices.SortStableFunc(out, func(a, b Left) int { return cmp.Or(btoi(b.Due)-btoi(a.Due), cmp.Compare(b.Value, a.Value)) })
+	slices.SortStableFunc(out, func(a, b Left) int { return cmp.Or(sorting.TrueFirst(a.Due, b.Due), cmp.Compare(b.Value, a.Value)) })
 	return out
 }
 
@@ -199,11 +201,4 @@ func (p Plan) Others() []Left {
 
 func (l Left) waits() bool {
 	return l.Reason.Kind != ByHand && l.Reason.Kind != EnoughHeard && !l.Sure && l.Kind != Activity && l.Kind != Climb && l.Kind != Posture
-}
-
-func btoi(b bool) int {
-	if b {
-		return 1
-	}
-	return 0
 }

@@ -4,6 +4,8 @@
 package placing
 
 import (
+	"patientladder/core/base/sorting"
+
 	"cmp"
 	"slices"
 
@@ -120,19 +122,12 @@ func Of(s studentplan.Student, books []curriculum.Source, model *forecast.Model,
 		out.Entries[i].Routes = routes(s, out.Entries[i], out.Holes, ability, model)
 	}
 	// A book of which nothing is too new any more is not where one begins.
-	slices.SortStableFunc(out.Entries, func(a, b BookEntry) int { return truth(a.through()) - truth(b.through()) })
+	slices.SortStableFunc(out.Entries, func(a, b BookEntry) int { return sorting.FalseFirst(a.through(), b.through()) })
 	return out
 }
 
 // through says that no piece of a book would be too new.
 func (e BookEntry) through() bool { return e.At >= len(e.Pieces) }
-
-func truth(b bool) int {
-	if b {
-		return 1
-	}
-	return 0
-}
 
 // enoughPieces is from how many learned pieces on they say how far a student has come (default).
 const enoughPieces = 3

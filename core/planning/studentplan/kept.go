@@ -6,6 +6,8 @@ import (
 	"strings"
 	"time"
 
+	"patientladder/core/base/civil"
+	"patientladder/core/library/material"
 	"patientladder/core/planning/lessonplan"
 	"patientladder/core/planning/review"
 	"patientladder/core/student/standing"
@@ -72,6 +74,23 @@ func (s Student) longAgo(id string) bool {
 func (s Student) isSection(id string) bool {
 	unit := s.Standing.Materials[s.Library[id].PartOf]
 	return unit != nil && (unit.State == standing.Cleared || unit.State == standing.Polished)
+}
+
+// settlingDays is for how many days after it was cleared a piece is played on most days (default).
+const settlingDays = 14
+
+// Settling are the pieces that were cleared less than two weeks before a day, the latest first. Exercises and cards are none: they
+// come back by the turn of their kind.
+func (s Student) Settling(day time.Time) []string {
+	cleared := func(id string) time.Time { return s.Local(s.Standing.Materials[id].ClearedAt) }
+	ids := slices.DeleteFunc(s.Standing.In(standing.Cleared, standing.Polished), func(id string) bool {
+		strand := s.Library[id].Strand
+		ago := civil.Between(cleared(id), day)
+		return strand != material.Method && strand != material.Repertoire || !s.Standing.Materials[id].Played() ||
+			ago < 0 || ago >= settlingDays || s.isSection(id)
+	})
+	slices.SortStableFunc(ids, func(a, b string) int { return cleared(b).Compare(cleared(a)) })
+	return ids
 }
 
 func (s Student) playedToday(id string) bool {

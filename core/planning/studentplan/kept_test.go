@@ -2,6 +2,7 @@ package studentplan_test
 
 import (
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/require"
 
@@ -55,6 +56,32 @@ func TestScalesAreKeptByGoingRound(t *testing.T) {
 	require.Equal(t, []string{"g", "five", "song"}, s.Learned(), "c is kept by its next step")
 	s.Standing.Materials["d"].LastPlayed = plantest.On(0)
 	require.Equal(t, []string{"d", "five", "song"}, s.Learned(), "played today: not asked for another")
+}
+
+// A piece that was cleared less than two weeks ago settles, the latest first; an exercise, a card, a piece from before and a section of
+// what is learned do not.
+func TestWhatSettles(t *testing.T) {
+	s := plantest.Pupil(
+		t,
+		plantest.Piece("today", material.Method),
+		plantest.Piece("song", material.Repertoire),
+		plantest.Piece("last", material.Method),
+		plantest.Piece("over", material.Method),
+		plantest.Piece("card", material.Reading),
+		plantest.ExerciseOf("c", "scale/apart/C/major/-"),
+		plantest.Piece("before", material.Method),
+		plantest.Piece("part", material.Method),
+	)
+	for id, ago := range map[string]int{"today": 0, "song": 6, "last": 13, "over": 14, "card": 2, "c": 2, "before": 3, "part": 3} {
+		plantest.Learned(s, id, ago, 30)
+	}
+	s.Standing.Materials["before"].LastPlayed = time.Time{}
+	part := s.Library["part"]
+	part.PartOf = "song"
+	s.Library["part"] = part
+	require.Equal(t, []string{"today", "song", "last"}, s.Settling(plantest.Monday))
+	require.Equal(t, []string{"today", "song"}, s.Settling(plantest.Monday.AddDate(0, 0, 1)))
+	require.Empty(t, s.Settling(plantest.Monday.AddDate(0, 0, -20)), "nothing was cleared by then")
 }
 
 func TestWhatALessonHears(t *testing.T) {

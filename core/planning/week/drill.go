@@ -43,15 +43,37 @@ func drilled(w Work, in Input) []Item {
 	var out []Item
 	times, row := in.dose()
 	if w.RunDue {
-		times, row = 2, false
+		times, row = wholeTimes, false
 	}
+	times = w.drillTimes(times, row, in)
 	for _, hand := range w.drillHands() {
 		it := Item{Kind: Drilled, Hand: hand, Times: times, InRow: row, End: w.Drill.Quarters, Goals: slices.Clone(w.Drill.Goals)}
-		it.Minutes = plainMinutes
-		if w.Drill.Quarters > 0 {
-			it.Minutes = minutes(w.Drill.Quarters, w.Material.Tempo, times, row)
-		}
+		it.Minutes = w.drillMinutes(times, row)
 		out = append(out, finish(it, w, in))
 	}
 	return out
+}
+
+func (w Work) drillMinutes(times int, row bool) float64 {
+	if w.Drill.Quarters <= 0 {
+		return plainMinutes
+	}
+	return minutes(w.Drill.Quarters, w.Material.Tempo, times, row)
+}
+
+// drillShare is the share of a day that one drill may take where there is something else to practise (default): a long scale is
+// played fewer times, so that the new piece has its minutes.
+const drillShare = 1.0 / 3
+
+// drillTimes is how often a drill is played on a day, once at the least.
+func (w Work) drillTimes(times int, row bool, in Input) int {
+	most := float64(in.Minutes)
+	if len(in.Works) > 1 {
+		most = max(plainMinutes, drillShare*most)
+	}
+	most /= float64(len(w.drillHands()))
+	for times > 1 && w.drillMinutes(times, row) > most {
+		times--
+	}
+	return times
 }

@@ -1,6 +1,8 @@
 package week
 
 import (
+	"patientladder/core/base/sorting"
+
 	"cmp"
 	"math"
 	"slices"
@@ -42,8 +44,9 @@ func left(p Plan) (minutes float64) {
 
 // lay lays the week out at a pace, day by day. Who comes first on a day: what was pinned to it; for every working
 // piece what was new last time and the next step of its staircase; what is due in technique; review as near to
-// its share as that allows; preview bites and listening; further steps; and what minutes are left go to
-// learned pieces again, and to games. What found no day is then put wherever it fits.
+// its share as that allows, first what was cleared a short while ago; preview bites and listening; further steps; and what minutes
+// are left go to the working pieces once more (spare.go), to learned pieces again, and to games. What found no day is then put
+// wherever it fits.
 func lay(in Input, p Plan, pace float64) Plan {
 	p.Days = slices.Clone(p.Days)
 	s := &sieve{hand: in.Hand, pinned: map[string][]Item{}}
@@ -54,11 +57,14 @@ func lay(in Input, p Plan, pace float64) Plan {
 			drills = append(drills, &drillTurn{items: s.through(drilled(w, in))})
 			continue
 		}
-		c := &climb{work: w, spots: s.through(spots(w, in)), steps: s.through(staircase(w, in))}
+		c := &climb{work: w, had: w.goes(in), spots: s.through(spots(w, in)), steps: s.through(staircase(w, in))}
 		c.total = len(c.steps)
+		c.times, c.row = in.dose()
 		climbs = append(climbs, c)
 	}
 	reviews, small := newTurn(s.through(reviewsOf(in))), []*turn{newTurn(s.through(bitesOf(in))), newTurn(s.through(listening(in)))}
+	settling := newTurn((&sieve{hand: in.Hand, pinned: map[string][]Item{}}).through(settlingOf(in)))
+	settling.had = reviews.had
 	games := newTurn(s.through(gamesOf(in)))
 	days := practiceDays(&p)
 	heard := 0.0
@@ -92,12 +98,13 @@ func lay(in Input, p Plan, pace float64) Plan {
 				drills[i-len(climbs)].days++
 			}
 		}
-		heard += reviews.near(day, in, in.ReviewShare*float64(in.Minutes*(n+1))-heard, room())
+		heard += settling.most(day, n, room())
+		heard += reviews.near(day, in.ReviewShare*float64(in.Minutes*(n+1))-heard, room())
 		for _, t := range small {
 			t.one(day, min(smallShare*float64(in.Minutes), room()))
 		}
 		if len(climbs)+len(drills) == 0 {
-			games.all(day, room())
+			games.some(day, n, room())
 		}
 		for more := true; more; {
 			more = false
@@ -109,8 +116,20 @@ func lay(in Input, p Plan, pace float64) Plan {
 			c.quota = 1
 			c.climb(day, room())
 		}
-		heard += reviews.fill(day, in, room())
-		games.all(day, room())
+		for _, c := range climbs {
+			c.spare(day, room)
+		}
+		for _, c := range climbs {
+			c.earlier(day, room)
+		}
+		heard += reviews.fill(day, room, float64(in.Minutes))
+		for more := true; more && wanting(room(), float64(in.Minutes)); {
+			more = false
+			for _, c := range climbs {
+				more = c.earlier(day, room) || more
+			}
+		}
+		games.some(day, n, room())
 	}
 	p.Dropped = s.dropped
 	var waiting []Item
@@ -123,7 +142,7 @@ func lay(in Input, p Plan, pace float64) Plan {
 			waiting = append(waiting, t.items...)
 		}
 	}
-	for _, t := range append(small, games, reviews) {
+	for _, t := range append(small, reviews) {
 		waiting = append(waiting, t.never()...)
 	}
 	p.LeftOut = append(p.LeftOut, anywhere(&p, days, waiting, in.Minutes)...)
@@ -159,120 +178,6 @@ func anywhere(p *Plan, days []int, items []Item, minutes int) (none []Item) {
 	return none
 }
 
-// drillTurn is a drill on its way through the days: all its items each day.
-type drillTurn struct {
-	items []Item
-	days  int
-}
-
-func (t *drillTurn) ways() []way {
-	if len(t.items) == 0 {
-		return nil
-	}
-	out := []way{{items: t.items, due: true, both: true}}
-	for i := range t.items { // where the day is too short for both hands, one of them
-		if len(t.items) > 1 {
-			out = append(out, way{items: t.items[(i+t.days)%len(t.items):][:1], due: true})
-		}
-	}
-	return out
-}
-
-// turn is a list of which the days take some in turn.
-type turn struct {
-	items []Item
-	next  int
-	had   map[string]bool
-}
-
-func newTurn(items []Item) *turn { return &turn{items: items, had: map[string]bool{}} }
-
-// put puts an item on a day.
-func (t *turn) put(day *Day, it Item) {
-	day.add([]Item{it}, it.Minutes)
-	t.had[it.Key] = true
-}
-
-// one adds the next that fits into the room.
-func (t *turn) one(day *Day, room float64) {
-	for range t.items {
-		it := t.items[t.next%len(t.items)]
-		t.next++
-		if it.Minutes <= room {
-			t.put(day, it)
-			return
-		}
-	}
-}
-
-// all adds those that fit into the room, in turn.
-func (t *turn) all(day *Day, room float64) {
-	from := t.next
-	for i := range t.items {
-		it := t.items[(from+i)%len(t.items)]
-		if today := slices.ContainsFunc(day.Items, func(d Item) bool { return d.Key == it.Key }); !today && it.Minutes <= room {
-			t.put(day, it)
-			room -= it.Minutes
-			t.next = from + i + 1
-		}
-	}
-}
-
-// near adds learned pieces in turn for as long as the minutes come nearer to the aim and they fit; it returns the
-// minutes it added. One that does not fit stays the first of the next day.
-func (t *turn) near(day *Day, in Input, aim, room float64) float64 {
-	return t.review(day, in, room, func(added, minutes float64) bool {
-		return math.Abs(added+minutes-aim) < math.Abs(added-aim)
-	})
-}
-
-// fill adds learned pieces for the minutes that nothing else needs.
-func (t *turn) fill(day *Day, in Input, room float64) float64 {
-	return t.review(day, in, room, func(float64, float64) bool { return true })
-}
-
-func (t *turn) review(day *Day, in Input, room float64, wanted func(added, minutes float64) bool) float64 {
-	added := 0.0
-	count := 0
-	today := map[string]bool{}
-	for _, it := range day.Items {
-		if today[it.Key] = true; it.Kind == Review {
-			count++
-		}
-	}
-	start := t.next
-	skipped := false
-	for i := range t.items {
-		it := t.items[(start+i)%len(t.items)]
-		switch {
-		case count == mostReviews(in.ReviewShare):
-			return added
-		case today[it.Key]:
-		case it.Minutes > room-added || !wanted(added, it.Minutes):
-			skipped = true
-			continue
-		default:
-			t.put(day, it)
-			added += it.Minutes
-			count++
-		}
-		if !skipped {
-			t.next = start + i + 1
-		}
-	}
-	return added
-}
-
-// never are the items that no day had.
-func (t *turn) never() (out []Item) {
-	for _, it := range t.items {
-		if !t.had[it.Key] {
-			out = append(out, it)
-		}
-	}
-	return out
-}
-
 // rank orders the kinds within a day: the working pieces while the head is
 // fresh, then what is planted, then what is learned, then listening.
 func rank(k Kind) int {
@@ -289,154 +194,23 @@ func rank(k Kind) int {
 	return 0
 }
 
-// order puts what belongs together side by side, in the order in which it was set.
+// inOneGo says that an item puts a piece together at the end of a day.
+func (it Item) inOneGo(whole Bars) bool {
+	return it.Kind == Whole || it.Words == soFarWords || it.Kind == Again && it.Bars.From > 0 && it.Bars == whole
+}
+
+// order puts what belongs together side by side, in the order in which it was set, and what puts a piece together behind its sections.
 func (d *Day) order(works []Work) {
-	place := map[string]int{}
+	place, whole := map[string]int{}, map[string]Bars{}
 	for i, w := range works {
-		place[w.Material.ID] = i
+		if place[w.Material.ID] = i; w.Tree != nil {
+			whole[w.Material.ID] = barsOf(*w.Tree)
+		}
 	}
+	last := func(it Item) bool { return it.inOneGo(whole[it.Material]) }
 	slices.SortStableFunc(d.Items, func(a, b Item) int {
-		return cmp.Or(rank(a.Kind)-rank(b.Kind), place[a.Material]-place[b.Material])
+		return cmp.Or(rank(a.Kind)-rank(b.Kind), place[a.Material]-place[b.Material], sorting.FalseFirst(last(a), last(b)))
 	})
-}
-
-// climb is the way up one staircase over the days.
-type climb struct {
-	work Work
-	// spots are practised every day, steps once and in order.
-	spots, steps []Item
-	// dropped are repetitions that were taken out by hand.
-	dropped []Item
-	total   int
-	// fresh is what was new on the last day on which it was practised, last the last step of all; quota is how many
-	// new steps the day may still have; days counts those on which it was practised.
-	fresh []Item
-	last  *Item
-	quota int
-	days  int
-	// today is what is new on the day that is being laid out, repeats what it begins with.
-	today, repeats []Item
-	hand           Hand
-}
-
-// open opens a day: by its end no more of the staircase is climbed than of the week has gone (0 to 1, more at a
-// faster pace). The day begins with all that was new last time; where no step follows, the last one is practised in
-// full.
-func (c *climb) open(gone float64, h Hand) {
-	c.hand = h
-	c.fresh, c.today = append(c.fresh, c.today...), nil
-	climbed := c.total - len(c.steps)
-	c.quota = len(c.steps)
-	if even := gone * float64(c.total); even < float64(c.total) {
-		c.quota = int(math.Ceil(even-1e-9)) - climbed
-	}
-	c.repeats = c.repeats[:0:0]
-	if c.last == nil {
-		return
-	}
-	full, again := len(c.steps) == 0, c.fresh
-	switch {
-	case full:
-		again = slices.DeleteFunc(slices.Clone(again), func(it Item) bool { return it.within(*c.last) })
-	case len(again) == 0:
-		again = []Item{*c.last}
-	}
-	for _, it := range joined(again) {
-		c.repeat(repeated(it, c.work, false))
-	}
-	if full {
-		c.repeat(repeated(*c.last, c.work, true))
-	}
-}
-
-// within says that all bars of an item lie in another for the same hand.
-func (it Item) within(other Item) bool {
-	return it.Hand == other.Hand && it.Bars.From >= other.Bars.From && it.Bars.To <= other.Bars.To
-}
-
-// repeat begins the day with an item again, unless it was taken out by hand.
-func (c *climb) repeat(it Item) {
-	switch {
-	case slices.ContainsFunc(c.repeats, func(r Item) bool { return r.Key == it.Key }):
-	case !c.hand.dropped(it.Key):
-		c.repeats = append(c.repeats, it)
-	case !slices.ContainsFunc(c.dropped, func(d Item) bool { return d.Key == it.Key }):
-		c.dropped = append(c.dropped, it)
-	}
-}
-
-// ways are what a day can hold of the piece.
-func (c *climb) ways() []way {
-	var out []way
-	step := []Item(nil)
-	if c.quota > 0 && len(c.steps) > 0 {
-		step = c.steps[:1]
-	}
-	for mask := 1; mask < 8; mask++ {
-		again, goes, spots := mask&1 > 0, mask&2 > 0, mask&4 > 0
-		if again && len(c.repeats) == 0 || goes && step == nil || spots && len(c.spots) == 0 {
-			continue
-		}
-		w := way{serves: true, again: again, step: goes, spots: spots}
-		if spots {
-			w.items = append(w.items, c.spots...)
-		}
-		if again {
-			w.items = append(w.items, c.repeats...)
-		}
-		if goes {
-			w.items = append(w.items, step...)
-		}
-		out = append(out, w)
-	}
-	return out
-}
-
-// take notes what a day has of the piece.
-func (c *climb) take(w way) {
-	c.days++
-	if w.again {
-		c.fresh = nil
-	}
-	if w.step {
-		c.taken()
-	}
-}
-
-// taken moves the first step to what is new today.
-func (c *climb) taken() {
-	step := c.steps[0]
-	c.steps = c.steps[1:]
-	c.quota--
-	if step.Kind != Look && step.Kind != Hear {
-		c.last = &step
-		c.today = append(c.today, step)
-	}
-}
-
-// climb takes the next step if the day has room and the pace allows it.
-func (c *climb) climb(day *Day, room float64) bool {
-	if c.quota <= 0 || len(c.steps) == 0 || day.add(c.steps[:1], room) == 0 {
-		return false
-	}
-	c.taken()
-	return true
-}
-
-// joined are items over neighbouring bars of one hand as one, in their order: what was new in two short sections is
-// played again in one go.
-func joined(items []Item) []Item {
-	var out []Item
-	for _, it := range items {
-		if n := len(out); n > 0 && out[n-1].Hand == it.Hand && it.Bars.From == out[n-1].Bars.To+1 && it.Kind != Whole {
-			last := &out[n-1]
-			last.Bars.To, last.End = it.Bars.To, it.End
-			last.Minutes += it.Minutes
-			continue
-		}
-		out = append(out, it)
-	}
-	return out
 }
 
 func practiceDays(p *Plan) []int {
@@ -462,11 +236,6 @@ func (d *Day) add(items []Item, room float64) float64 {
 	return taken
 }
 
-// mostReviews is how many learned pieces a day holds at the most, by the share
-// of review: three up to a third of the time (default), ten for all of it. The
-// week lets all of them come round, and a day may end early.
-func mostReviews(share float64) int { return max(3, int(math.Ceil(10*share))) }
-
 // ReviewMinutes is how long it takes to play a learned piece once.
 func ReviewMinutes(m material.Material) float64 {
 	if m.Quarters > 0 {
@@ -475,22 +244,32 @@ func ReviewMinutes(m material.Material) float64 {
 	return plainMinutes
 }
 
-func reviewsOf(in Input) []Item {
-	var out []Item
+// reviewsOf are the learned pieces, those that are settling behind the others.
+func reviewsOf(in Input) (out []Item) {
+	settling := settlingOf(in)
 	for _, m := range in.Reviews {
-		it := Item{
-			Kind:     Review,
-			Material: m.ID,
-			Title:    m.Title,
-			End:      m.Quarters,
-			Times:    1,
-			Minutes:  ReviewMinutes(m),
-			Words:    "Play it for pleasure, once, from start to end.",
+		it := reviewOf(m, "Play it for pleasure, once, from start to end.")
+		if !slices.ContainsFunc(settling, func(s Item) bool { return s.Key == it.Key }) {
+			out = append(out, it)
 		}
-		it.Key = keyOf(it)
-		out = append(out, it)
+	}
+	return append(out, settling...)
+}
+
+func settlingOf(in Input) (out []Item) {
+	for _, m := range in.Settling {
+		out = append(out, reviewOf(m, "Just learned: once on most days, so that it stays."))
 	}
 	return out
+}
+
+func reviewOf(m material.Material, words string) Item {
+	it := Item{Kind: Review, Material: m.ID, Title: m.Title, End: m.Quarters, Times: 1, Minutes: ReviewMinutes(m), Words: words}
+	if m.Exercise != "" {
+		it.Words = "Once through, evenly."
+	}
+	it.Key = keyOf(it)
+	return it
 }
 
 func bitesOf(in Input) []Item {
@@ -559,24 +338,6 @@ func spots(w Work, in Input) []Item {
 		}
 	}
 	return out
-}
-
-// repeated is a step with which a day begins again: in full where nothing new follows, else twice, to begin with.
-func repeated(step Item, w Work, full bool) Item {
-	step.Kind = Again
-	step.Key = keyOf(step)
-	if full {
-		step.Words = "The same once more: it is still settling."
-		return step
-	}
-	if step.End > step.Start {
-		step.Minutes = minutes(step.End-step.Start, w.Material.Tempo, 2, false)
-	} else {
-		step.Minutes = max(1, math.Ceil(step.Minutes)/2)
-	}
-	step.Times, step.InRow = 2, false
-	step.Words = "Start with what was new last time."
-	return step
 }
 
 // focusOf picks what to listen for on the nth practice day: the student's own

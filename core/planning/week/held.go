@@ -13,6 +13,7 @@ const (
 	HeldLeft      HeldKind = "left"           // the left hand, and both together
 	UpToSpeed     HeldKind = "speed"          // playing it up to speed
 	Recording     HeldKind = "recording"      // the recording while playing
+	MayHurt       HeldKind = "hurts"          // the piece at all: a note of the family may be about pain, and is not answered
 )
 
 // Held is something that the family should leave alone for now.

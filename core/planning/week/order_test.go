@@ -149,6 +149,12 @@ func TestWhatIsLeftOutFitsIntoNoDay(t *testing.T) {
 			if sum != d.Minutes || sum > float64(in.Minutes) || d.Rest && len(d.Items) > 0 {
 				t.Fatalf("week %d: %s has %g of %d minutes", n, d.Date.Format("Monday"), sum, in.Minutes)
 			}
+			for _, m := range in.Reviews { // many minutes are left only where nothing learned fits
+				free := float64(in.Minutes) - d.Minutes
+				if it := reviewOf(m, ""); !d.Rest && !seen[it.Key] && wanting(free, float64(in.Minutes)) && it.Minutes <= free {
+					t.Fatalf("week %d: %s has %g of %d minutes, and %s fits", n, d.Date.Format("Monday"), sum, in.Minutes, it.Key)
+				}
+			}
 			for _, it := range p.LeftOut {
 				if !d.Rest && d.Minutes+it.Minutes <= float64(in.Minutes) {
 					t.Fatalf("week %d: %s is left out and fits on %s", n, it.Key, d.Date.Format("Monday"))
@@ -267,7 +273,7 @@ func TestTheWorkingPieceNeverStarves(t *testing.T) {
 		Age:         6,
 		ReviewShare: 0.75,
 		Works:       []Work{named("a", 2), named("b", 1)},
-		Reviews:     learned(9, 60),
+		Reviews:     learned(16, 60),
 	}
 	p, err := Make(in)
 	require.NoError(t, err)
@@ -308,7 +314,8 @@ func TestPiecesTakeTurnsWhereADayIsTooShort(t *testing.T) {
 	require.GreaterOrEqual(t, on["b"], 3)
 }
 
-// All that was new yesterday begins the next day, neighbouring sections in one go.
+// All that was new yesterday begins the next day, neighbouring sections in one go; where minutes are left what goes already is played
+// in one go at the end of the day, and before it what was new some days ago.
 func TestWhatWasNewYesterdayIsPlayedAgainAllOfIt(t *testing.T) {
 	in := Input{Start: start, Practises: everyDay(), Minutes: 30, Age: 6, Works: []Work{named("a", 3)}}
 	p, err := Make(in)
@@ -323,12 +330,12 @@ func TestWhatWasNewYesterdayIsPlayedAgainAllOfIt(t *testing.T) {
 	}
 	require.Equal(t, []string{
 		"look a 1-8, chunk a 1-1, chunk a 2-2, chunk a 3-3",
-		"again a 1-3, chunk a 4-4, chunk a 5-5",
-		"again a 4-5, chunk a 6-6, chunk a 7-7",
-		"again a 6-7, chunk a 8-8, join a 1-2, join a 3-4",
-		"again a 8-8, again a 1-4, join a 5-6, join a 7-8",
-		"again a 5-8, join a 1-4, join a 5-8",
-		"again a 1-8, whole a 1-8",
+		"again a 1-3, chunk a 4-4, chunk a 5-5, again a 1-5",
+		"again a 4-5, chunk a 6-6, chunk a 7-7, again a 1-4, again a 1-7",
+		"again a 6-7, chunk a 8-8, join a 1-2, join a 3-4, again a 1-8",
+		"again a 8-8, again a 1-4, join a 5-6, join a 7-8, again a 1-8",
+		"again a 5-8, join a 1-4, join a 5-8, again a 1-8",
+		"again a 5-8, again a 1-4, again a 1-8, whole a 1-8",
 	}, days)
 }
 

@@ -1,6 +1,9 @@
 package week
 
-import "slices"
+import (
+	"cmp"
+	"slices"
+)
 
 // Outcome is what home showed of a step that the week before had set.
 type Outcome string
@@ -18,6 +21,8 @@ type Shown struct {
 	Bars    Bars
 	Hand    string
 	Outcome Outcome
+	// Slower is how many marks of the metronome below the usual it was practised.
+	Slower int
 }
 
 // shown says what home showed of a step; empty for nothing that changes it.
@@ -29,22 +34,41 @@ func (w Work) shown(it Item) Outcome {
 	return w.Shown[i].Outcome
 }
 
-// after are the steps of a piece as home left them: what came easily and is part of a larger step is there, what was hard comes
-// first and in halves, and the others follow in their order. Ahead are steps that the marks say are there already; of these only
-// what was hard comes back.
-func (w Work) after(ahead, steps []Item, in Input) []Item {
-	var first, rest []Item
-	for _, it := range slices.Concat(ahead, steps) {
-		if w.shown(it) == WasHard {
-			first = append(first, w.halves(it, in)...)
+// after are the steps of a piece as home left them: what came easily is there, because the next join and at last the whole hold it;
+// what was hard comes first and in halves, and the others follow in their order. Of the steps that the marks say are there already
+// only what was hard comes back.
+func (w Work) after(in Input) []Item {
+	_, open := w.ahead(in)
+	rest := slices.DeleteFunc(open, func(it Item) bool { return w.shown(it) == CameEasily })
+	return onceEach(slices.Concat(w.hard(in), rest))
+}
+
+// hard are the halves of what was hard and is a step of this week or lies in one, from the beginning of the piece; of a step and its
+// half that were both hard the half.
+func (w Work) hard(in Input) (out []Item) {
+	parts := w.parts(in)
+	var hard []Item
+	for _, x := range w.Shown {
+		it := Item{Kind: Chunk, Bars: x.Bars, Hand: x.Hand, Slower: x.Slower}
+		if x.Outcome != WasHard || !slices.ContainsFunc(parts, it.within) {
+			continue
+		}
+		if i := slices.IndexFunc(parts, it.sameBars); i >= 0 {
+			it = parts[i]
+		} else {
+			start, end := w.span(x.Bars)
+			it = w.over(Chunk, x.Bars, start, end, x.Hand, in)
+		}
+		it.Slower = x.Slower
+		hard = append(hard, it)
+	}
+	slices.SortStableFunc(hard, func(a, b Item) int { return cmp.Or(a.Bars.From-b.Bars.From, a.Bars.To-b.Bars.To) })
+	for _, it := range hard {
+		if !slices.ContainsFunc(hard, func(x Item) bool { return x.within(it) && !x.sameBars(it) }) {
+			out = append(out, w.halves(it, in)...)
 		}
 	}
-	for _, it := range steps {
-		if w.shown(it) != CameEasily || !slices.ContainsFunc(steps, it.partOf) {
-			rest = append(rest, it)
-		}
-	}
-	return onceEach(slices.Concat(first, rest))
+	return out
 }
 
 // Step is a step of a working piece: some bars for a hand; the empty hand is both.
@@ -52,6 +76,25 @@ type Step struct {
 	Material string
 	Bars     Bars
 	Hand     string
+}
+
+// goes are the steps of a piece that are there before the week begins: by the marks of the lesson, or because they came easily.
+func (w Work) goes(in Input) (out []Item) {
+	if w.Tree == nil {
+		return nil
+	}
+	ahead, open := w.ahead(in)
+	for _, it := range ahead {
+		if w.shown(it) != WasHard {
+			out = append(out, it)
+		}
+	}
+	for _, it := range open {
+		if w.shown(it) == CameEasily {
+			out = append(out, it)
+		}
+	}
+	return out
 }
 
 // there are the steps of a piece that came easily.
@@ -67,22 +110,16 @@ func (w Work) there() (out []Step) {
 // Halved says that a step of some bars is practised in halves where it was hard; a single bar has none.
 func (b Bars) Halved() bool { return b.To > b.From }
 
-// partOf says that a larger step for the same hand holds this one. Of what nothing holds the teacher hears first, however
-// easily it came.
-func (it Item) partOf(larger Item) bool {
-	return larger.Kind == Join && larger.Hand == it.Hand && larger.Bars.From <= it.Bars.From && it.Bars.To <= larger.Bars.To &&
-		larger.Bars.To-larger.Bars.From > it.Bars.To-it.Bars.From
-}
+// Step says that some bars are a step of a piece in this week, for the hand that plays.
+func (in Input) Step(w Work, it Item) bool { return slices.ContainsFunc(w.parts(in), it.sameBars) }
 
-// Step says that some bars are a step of a piece in this week, for the hand that plays, and that a larger one holds it, so that it
-// is not set again once it came easily.
-func (in Input) Step(w Work, it Item) (is, held bool) {
-	parts := w.parts(in)
-	return slices.ContainsFunc(parts, it.sameBars), slices.ContainsFunc(parts, it.partOf)
+// Hard says that some bars come first in this week, in halves or slower, because they were hard.
+func (in Input) Hard(w Work, it Item) bool {
+	return slices.ContainsFunc(w.hard(in), func(h Item) bool { return h.within(it) })
 }
 
 // halves are the two halves of a step by whole bars, or the step itself where it is a single bar; they are played a mark of
-// the metronome slower.
+// the metronome slower than they were.
 func (w Work) halves(it Item, in Input) []Item {
 	stretches := []Bars{it.Bars}
 	if it.Bars.Halved() && len(w.Quarters) > 0 {
@@ -102,7 +139,7 @@ func (w Work) halves(it Item, in Input) []Item {
 		if len(stretches) == 1 {
 			half = it
 		}
-		half.Slower = 1
+		half.Slower = it.Slower + 1
 		out = append(out, half)
 	}
 	return out

@@ -16,21 +16,13 @@ import (
 // each.
 func staircase(w Work, in Input) []Item {
 	if w.Tree == nil {
-		var whole []Item
-		for _, hand := range w.hands() {
-			times, row := in.dose()
-			whole = append(whole, finish(Item{Kind: Whole, Hand: hand, Times: times, InRow: row, Minutes: plainMinutes}, w, in))
-		}
-		return whole
+		return w.inBook(in)
 	}
 	whole := w.each(Whole, *w.Tree, in)
 	if w.RunDue {
 		return whole
 	}
-	steps := w.parts(in)
-	// Full marks all over would leave only the whole.
-	there := int(math.Floor(w.Progress * float64(len(steps))))
-	steps = w.after(steps[:there], steps[there:], in)
+	steps := w.after(in)
 	for _, it := range whole {
 		// Where a hand rests between, what it plays of the whole may be a section that is learned already.
 		if len(whole) == len(w.hands()) || !slices.ContainsFunc(steps, it.sameBars) {
@@ -53,6 +45,45 @@ func staircase(w Work, in Input) []Item {
 		steps = append([]Item{finish(look, w, in)}, steps...)
 	}
 	return steps
+}
+
+// inBook are the steps of a piece whose notes nobody has but the family: the place is found, then the beginning, then a line
+// more, and the whole at last. As for a run it is played whole.
+func (w Work) inBook(in Input) (steps []Item) {
+	add := func(k Kind, times int, row bool, minutes float64) {
+		for _, hand := range w.hands() {
+			steps = append(steps, finish(Item{Kind: k, Hand: hand, Times: times, InRow: row, Minutes: minutes}, w, in))
+		}
+	}
+	if !w.RunDue {
+		if times, row := in.dose(); w.Progress < inBookWhole {
+			add(Chunk, times, row, plainMinutes)
+			add(Join, times, row, plainMinutes)
+		}
+		if w.WeeksOn == 0 && w.Progress == 0 {
+			kind := Look
+			if in.BySound {
+				kind = Hear
+			}
+			steps = append([]Item{finish(Item{Kind: kind, Hand: w.Hand(), Minutes: lookMinutes}, w, in)}, steps...)
+		}
+	}
+	add(Whole, wholeTimes, false, plainMinutes)
+	return steps
+}
+
+// inBookWhole is the share of marks from which a piece without a score is practised as a whole (default).
+const inBookWhole = 0.5
+
+// wholeTimes is how often a whole piece is played on a day (default).
+const wholeTimes = 2
+
+// ahead are the steps that the marks of the lesson say are there already, open those that are not. Full marks all over would leave
+// only the whole.
+func (w Work) ahead(in Input) (there, open []Item) {
+	steps := w.parts(in)
+	n := int(math.Floor(w.Progress * float64(len(steps))))
+	return steps[:n], steps[n:]
 }
 
 // parts are the sections of a piece, the smallest first, and then what they are joined to, as if nothing were there yet.
@@ -188,12 +219,20 @@ func (w Work) each(k Kind, c chunk.Chunk, in Input) []Item {
 func (w Work) over(k Kind, bars Bars, start, end float64, hand string, in Input) Item {
 	times, row := in.dose()
 	if k == Whole {
-		times, row = 2, false
+		times, row = wholeTimes, false
 	}
 	it := Item{Kind: k, Bars: bars, Start: start, End: end, Hand: hand, Times: times, InRow: row}
 	it = finish(it, w, in)
-	it.Minutes = minutes(end-start, w.Material.Tempo, it.Times, it.InRow)
+	it.Minutes = w.minutes(k, end-start, it.Times, it.InRow)
 	return it
+}
+
+// minutes estimates how long a step takes: at the usual share of the tempo, what is due for its run at its own.
+func (w Work) minutes(k Kind, quarters float64, times int, row bool) float64 {
+	if w.RunDue && k == Whole {
+		quarters *= PracticeTempo
+	}
+	return minutes(quarters, w.Material.Tempo, times, row)
 }
 
 // span is when some bars begin and end, in quarter notes.

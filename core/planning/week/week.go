@@ -5,6 +5,9 @@
 //	steps.go   the staircase of one piece: look, chunks, joined chunks, whole
 //	drill.go   scales and exercises, whole and with their goals
 //	fit.go     the days within their minutes, in the order of who comes first
+//	climb.go   one staircase on its way through the days
+//	turn.go    what the days take in turn: learned pieces, bites, games
+//	spare.go   what the minutes that are left are for
 //	day.go     what a day begins with: the exact choice
 //	hand.go    what the teacher sets by hand
 //	gate.go    which hand may play
@@ -39,6 +42,10 @@ type Input struct {
 	Works []Work
 	// Reviews are the learned pieces picked for the week, the most pressing first.
 	Reviews []material.Material
+	// Settling are the pieces that were cleared a short while ago, the latest first: each is played on most days.
+	Settling []material.Material
+	// Resting are pieces that are not practised, because a note that may be about pain names them.
+	Resting []material.Material
 	// ReviewShare of the minutes is kept for review while there is any, 0 to 1. Default 0.3.
 	ReviewShare float64
 	// Own are the student's own focus points, which travel along.
@@ -49,7 +56,7 @@ type Input struct {
 	Bites []Bite
 	// Listen are pieces to be heard before they are played.
 	Listen []material.Material
-	// Activities are what is done at home where there is no piece yet, or beside one.
+	// Activities are what is done at home where there is no piece yet, or beside one, in turn through the days.
 	Activities []Activity
 	// BySound says that reading has not begun: pieces are heard and imitated, and nothing is read.
 	BySound bool
@@ -202,6 +209,8 @@ func (it Item) Covers(bars int) (piece, all bool) {
 	switch it.Kind {
 	case Preview, Game, Drilled:
 		return false, false
+	case Chunk, Join: // a section of a piece without a score has no bars
+		return true, it.Bars.From == 1 && it.Bars.To >= bars
 	}
 	return true, it.Bars.From == 0 || it.Bars.From == 1 && it.Bars.To >= bars
 }
@@ -335,6 +344,9 @@ func Make(in Input) (Plan, error) {
 		p.Days = append(p.Days, Day{Date: date, Rest: !in.practisesOn(date)})
 	}
 	fill(in, &p)
+	for _, m := range in.Resting {
+		p.NotYet = append(p.NotYet, Held{Kind: MayHurt, Title: m.Title})
+	}
 	for _, w := range in.Works {
 		p.NotYet = append(p.NotYet, held(w, in.Age)...)
 		p.There = append(p.There, w.there()...)

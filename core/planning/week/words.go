@@ -1,6 +1,7 @@
 package week
 
 import (
+	"fmt"
 	"strings"
 
 	"patientladder/core/reading/naming"
@@ -22,8 +23,14 @@ func words(it Item, w Work, in Input) string {
 	case Look:
 		return "Play nothing yet. " + look(w, in) + opening
 	case Chunk:
+		if w.Tree == nil {
+			return "Only the beginning, as far as the first line or a place to breathe. " + before(in) + ", then play it slowly."
+		}
 		return before(in) + ", then play it slowly."
 	case Join:
+		if w.Tree == nil {
+			return "One line more: slowly from the start of it, then join it to the beginning."
+		}
 		return "Two short sections become one: do not stop where they meet."
 	case Spot:
 		return "The spot from the lesson: slowly, and tick a box each time it is right."
@@ -42,6 +49,24 @@ func words(it Item, w Work, in Input) string {
 // look says how a new piece is read before it is played, by the student's way of reading.
 func look(w Work, in Input) string {
 	young := in.Age < youngest
+	if w.Tree == nil {
+		return w.find() + lookWays(w, in, young)
+	}
+	return lookWays(w, in, young)
+}
+
+// find says where a piece is that nobody has but the family.
+func (w Work) find() string {
+	switch source, page := w.Material.Source, w.Material.Page; {
+	case source != "" && page > 0:
+		return fmt.Sprintf("Find it in the book “%s” on page %d. ", source, page)
+	case source != "":
+		return fmt.Sprintf("Find it in the book “%s”. ", source)
+	}
+	return "Find the page. "
+}
+
+func lookWays(w Work, in Input, young bool) string {
 	guides := ""
 	if len(w.Guides) > 0 {
 		guides = " New on the page: " + strings.Join(w.Guides, "; ") + "."

@@ -22,8 +22,8 @@ func TestWhatAnotherWayDoes(t *testing.T) {
 		plantest.Piece("older", material.Method),
 	)
 	plantest.Working(s, "work", 8).SinceMark = 3
-	plantest.Learned(s, "old", 9, 9)
-	plantest.Learned(s, "older", 19, 9)
+	plantest.Learned(s, "old", 29, 9)
+	plantest.Learned(s, "older", 39, 9)
 	glance := func(s studentplan.Student) Glance {
 		a := s.Ahead(plantest.Ahead(&s).Horizon, plantest.Place(&s, "work", "soon"), studentplan.Options{})
 		w, err := inweek.Lay(&a, plantest.Monday.AddDate(0, 0, 1), week.Hand{}, inweek.Before{}, nil)
