@@ -2,6 +2,7 @@ package api_test
 
 import (
 	"fmt"
+	"io"
 	"net/http"
 	"strings"
 	"testing"
@@ -98,12 +99,45 @@ func TestAThingToDoSaysHow(t *testing.T) {
 	require.Equal(t, []string{"C 1 true", "D 2 false", "E 3 false", "F 4 false", "G 5 false"}, lit)
 	require.NotEmpty(t, chunk["excerpt"])
 	keys := map[any]bool{}
-	for _, x := range items(t, page, "excerpts") {
+	_, scores := phone.call("GET", "/api/family/"+phone.token+"/days/"+first(page["days"])["date"].(string), nil)
+	for _, x := range items(t, scores, "excerpts") {
 		require.False(t, keys[x["key"]], "each once")
 		require.NotZero(t, x["width"])
 		keys[x["key"]] = true
 	}
 	require.True(t, keys[chunk["excerpt"]])
+}
+
+// A page that a phone has is not sent again until something of it is new; the notes of a day come by themselves, and those of a day
+// on which nothing is set are none.
+func TestAPageIsSentOnce(t *testing.T) {
+	_, _, phone := athome(t, "")
+	page := "/api/family/" + phone.token
+	day := page + "/days/2026-05-04"
+	for _, path := range []string{page, day} {
+		res := phone.raw("GET", path, nil, http.Header{"Accept-Encoding": {"gzip"}})
+		name := res.Header.Get("ETag")
+		require.Equal(t, []any{200, "gzip", "private, no-cache"}, []any{res.StatusCode, res.Header.Get("Content-Encoding"), res.Header.Get("Cache-Control")})
+		body, err := io.ReadAll(res.Body)
+		require.NoError(t, err)
+		require.Len(t, body, int(res.ContentLength))
+		again := phone.raw("GET", path, nil, http.Header{"Accept-Encoding": {"gzip"}, "If-None-Match": {`W/"other", ` + name}})
+		require.Equal(t, []any{304, name, "", ""}, []any{again.StatusCode, again.Header.Get("ETag"), again.Header.Get("Content-Encoding"), again.Header.Get("Content-Type")})
+		body, err = io.ReadAll(again.Body)
+		require.NoError(t, err)
+		require.Empty(t, body)
+	}
+	name := phone.raw("GET", page, nil, nil).Header.Get("ETag")
+	status, _ := phone.send(map[string]any{"kind": "also", "text": "Tar"})
+	require.Equal(t, http.StatusOK, status)
+	require.Equal(t, 200, phone.raw("GET", page, nil, http.Header{"If-None-Match": {name}}).StatusCode, "what was written is new")
+
+	_, scores := phone.call("GET", day, nil)
+	require.Len(t, scores["music"], 1)
+	_, scores = phone.call("GET", page+"/days/2026-05-31", nil)
+	require.Equal(t, map[string]any{"music": []any{}, "excerpts": []any{}}, scores)
+	status, _ = phone.call("GET", "/api/family/nobody/days/2026-05-04", nil)
+	require.Equal(t, http.StatusNotFound, status)
 }
 
 // What is written from home arrives once, from however many phones, and the teacher's answer comes back.

@@ -226,6 +226,7 @@ func (s *Server) routes(page *page) (http.Handler, error) {
 	group := e.Group(
 		"/api",
 		s.tellTime,
+		s.unchanged,
 		gzip.Gzip(gzip.BestSpeed),
 		s.limitBody,
 		s.guesses,

@@ -13,7 +13,7 @@ func Excerpt(key string, d engrave.Drawing) contract.Excerpt {
 		Texts: []contract.ExcerptText{},
 	}
 	for _, h := range d.Heads {
-		out.Heads = append(out.Heads, contract.ExcerptHead{At: h.At, X: Thousandths(h.X), Y: Thousandths(h.Y), Staff: h.Staff})
+		out.Heads = append(out.Heads, contract.ExcerptHead{At: h.At, X: Thousandths(h.X), Y: Thousandths(h.Y), Staff: h.Staff, Below: Thousandths(h.Below)})
 	}
 	for _, x := range d.Texts {
 		out.Texts = append(out.Texts, contract.ExcerptText{X: Thousandths(x.X), Y: Thousandths(x.Y), Size: Thousandths(x.Size), Text: x.Text})

@@ -57,7 +57,7 @@ func (e *excerpts) familyItem(it week.Item, t tongue.Tongue) (contract.FamilyIte
 		Signs: []contract.HomeSign{},
 		Card:  e.card(t, it, x), CanBeFirst: inweek.CanBeFirst(e.student.Student, it),
 	}
-	out.Excerpt = e.excerpt(it, x)
+	out.Excerpt = excerpt(it, x)
 	if x.Heard() {
 		out.Start, out.End = x.From, x.To
 	}
@@ -70,23 +70,25 @@ func (e *excerpts) familyItem(it week.Item, t tongue.Tongue) (contract.FamilyIte
 	return out, nil
 }
 
-// excerpt draws the notes of an item where they are not drawn already, and returns their key; empty for none.
-func (e *excerpts) excerpt(it week.Item, x inweek.Shown) string {
-	if x.Piece == nil {
+// excerpt names the notes of an item; empty for none.
+func excerpt(it week.Item, x inweek.Shown) string {
+	if x.Piece == nil || len(x.Piece.Score.Bars) == 0 {
 		return ""
 	}
 	from, to := x.Seen(it)
-	key := fmt.Sprintf("%s %g-%g %s", x.Music, from, to, it.Hand)
-	if e.drawn[key] {
-		return key
+	return fmt.Sprintf("%s %g-%g %s", x.Music, from, to, it.Hand)
+}
+
+// draw draws the notes of an item where they are not drawn already.
+func (e *excerpts) draw(it week.Item, x inweek.Shown) {
+	key := excerpt(it, x)
+	if key == "" || e.drawn[key] {
+		return
 	}
-	d, ok := x.Drawn(it, e.student.OnInstrument(), e.width)
-	if !ok {
-		return ""
+	if d, ok := x.Drawn(it, e.student.OnInstrument(), e.width); ok {
+		e.drawn[key] = true
+		e.seen = append(e.seen, answer.Excerpt(key, d))
 	}
-	e.drawn[key] = true
-	e.seen = append(e.seen, answer.Excerpt(key, d))
-	return key
 }
 
 // card is a card with its words.
@@ -97,8 +99,11 @@ func (e *excerpts) card(t tongue.Tongue, it week.Item, x inweek.Shown) contract.
 	}
 	c := wording.HomeCard(t, it, x, m, e.student.Words, e.student.First())
 	out := contract.HomeCard{
-		Kind: c.Kind, Where: c.Where, Book: c.Book, Only: c.Only, Hands: []contract.HomeHand{}, Tempo: c.Tempo, Say: append([]string{}, c.Say...),
+		Kind: c.Kind, Where: c.Where, Book: c.Book, Only: c.Only, Hands: []contract.HomeHand{}, Tempo: c.Tempo, Say: []contract.HomeSay{},
 		Parent: c.Parent, Child: c.Child, Swap: c.Swap, Good: c.Good, End: c.End, Gap: c.Gap, More: c.More, Cue: c.Cue,
+	}
+	for _, l := range c.Say {
+		out.Say = append(out.Say, contract.HomeSay{Hand: l.Hand, Words: l.Words})
 	}
 	player := e.student.OnInstrument()
 	for i, h := range x.Card.Hands {
@@ -110,6 +115,7 @@ func (e *excerpts) card(t tongue.Tongue, it week.Item, x inweek.Shown) contract.
 			Start:   w.Start,
 			Geo:     w.Geo,
 			Moves:   w.Moves,
+			Middle:  wording.MiddleC(t, e.student.Words),
 			Side:    string(h.Hand),
 			Touches: []contract.HomeTouch{},
 			Strings: []string{},

@@ -72,11 +72,37 @@ func (h *Handlers) GetFamilyPage(ctx context.Context, r contract.GetFamilyPageRe
 		}
 		out.Days = append(out.Days, day)
 	}
+	return contract.GetFamilyPage200JSONResponse(out), nil
+}
+
+// GetFamilyScores returns the notes and the sound of what is to be done on a day of a published week.
+func (h *Handlers) GetFamilyScores(ctx context.Context, r contract.GetFamilyScoresRequestObject) (contract.GetFamilyScoresResponseObject, error) {
+	_, sh, err := h.familyHome(ctx, r.Token)
+	if err != nil {
+		return nil, err
+	}
+	out := contract.FamilyScores{Excerpts: []contract.Excerpt{}, Music: []contract.FamilyMusic{}}
+	w, _, err := h.familyWeek(ctx, sh, r.Params.Week.Time)
+	if err != nil || w.Published == nil {
+		return contract.GetFamilyScores200JSONResponse(out), err
+	}
+	plan, err := h.ForFamily(ctx, sh, w)
+	if err != nil {
+		return nil, err
+	}
+	e := h.excerpts(ctx, sh, phoneWidth)
+	for _, it := range plan.On(r.Day.Time) {
+		x, err := e.shown(it)
+		if err != nil {
+			return nil, err
+		}
+		e.draw(it, x)
+	}
 	out.Excerpts = append(out.Excerpts, e.seen...)
 	for _, key := range e.order {
 		out.Music = append(out.Music, music(key, e.music[key]))
 	}
-	return contract.GetFamilyPage200JSONResponse(out), nil
+	return contract.GetFamilyScores200JSONResponse(out), nil
 }
 
 // aboutFamily is what a family sees whatever the week is.
@@ -84,7 +110,7 @@ func (h *Handlers) aboutFamily(ctx context.Context, f store.Family, sh open.Stud
 	out := contract.FamilyPage{
 		Name: sh.First(), Instrument: sh.Instrument, Tone: contract.FamilyPageTone(sh.SoundFamily()), Studio: sh.Tenant.Name,
 		Today: answer.Date(sh.Today), Days: []contract.FamilyDay{}, NotYet: []string{}, Caution: t.Say("caution"),
-		Music: []contract.FamilyMusic{}, Excerpts: []contract.Excerpt{}, Ticks: ticks(sh), Path: path(sh, t), Weeks: []contract.FamilyWeek{},
+		Ticks: ticks(sh), Path: path(sh, t), Weeks: []contract.FamilyWeek{},
 		Expires: answer.Date(f.Expires),
 		Texts:   t.Texts("page"), Language: t.ID, Locale: t.Locale(), Languages: []contract.FamilyLanguage{}, Notes: []contract.FamilyNote{},
 		Lessons: []contract.FamilyLesson{}, Others: []contract.FamilyOther{},

@@ -149,7 +149,7 @@ func (e *excerpts) sheetItem(it week.Item, t tongue.Tongue) (sheet.Item, error) 
 	}
 	card := &sheet.Card{
 		Key: strings.Join([]string{x.Music, c.Where, it.Hand, string(wholeness(it.Kind))}, "|"), Title: it.Title, Where: c.Where, Book: c.Book,
-		Only: c.Only, Tempo: c.Tempo, Say: strings.Join(c.Say, " · "),
+		Only: c.Only, Tempo: c.Tempo, Say: sayLine(c.Say),
 		Parent: c.Parent, Swap: c.Swap, Good: c.Good, Gap: c.Gap,
 	}
 	player := e.student.OnInstrument()
@@ -223,4 +223,17 @@ func handsOf(t tongue.Tongue, x instrument.Instrument) []sheet.Hand {
 		return []sheet.Hand{left, right}
 	}
 	return nil
+}
+
+// sayLine is what is said aloud as one line of paper.
+func sayLine(lines []wording.SayLine) string {
+	var out []string
+	for _, l := range lines {
+		line := strings.Join(l.Words, " · ")
+		if l.Hand != "" {
+			line = l.Hand + ": " + line
+		}
+		out = append(out, line)
+	}
+	return strings.Join(out, "; ")
 }

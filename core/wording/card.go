@@ -25,7 +25,7 @@ type Card struct {
 	Hands []CardHand
 	// Tempo says how fast; Say is the line that is said aloud, word by word.
 	Tempo string
-	Say   []string
+	Say   []SayLine
 	// Parent and Child are what each is told; no parent where the student practises alone. Swap is the word at which
 	// the hands change.
 	Parent, Child, Swap string
@@ -35,6 +35,12 @@ type Card struct {
 	Gap, More string
 	// Cue is a word in large letters; empty for none.
 	Cue string
+}
+
+// SayLine is what is said aloud of one hand until the other goes on; Hand is empty where there is only one.
+type SayLine struct {
+	Hand  string
+	Words []string
 }
 
 // CardHand is where a hand begins, said.
@@ -55,8 +61,8 @@ func HomeCard(t tongue.Tongue, it week.Item, x inweek.Shown, m material.Material
 		Say:   said(t, x.Say, words),
 		Cue:   x.Cue,
 	}
-	if x.More {
-		c.Say = append(c.Say, "…")
+	if n := len(c.Say); x.More && n > 0 {
+		c.Say[n-1].Words = append(c.Say[n-1].Words, "…")
 	}
 	if c.Only != "" {
 		c.Only = Capital(t.Say("hand.only", "hand", c.Only))
@@ -74,7 +80,7 @@ func HomeCard(t tongue.Tongue, it week.Item, x inweek.Shown, m material.Material
 	}
 	c.Good = t.Say("good."+string(x.Good), "n", strconv.Itoa(it.Times), "goal", goal)
 	c.End = t.Say("end."+string(x.End), "minutes", HomeMinutes(it.Minutes))
-	key := script(it, x)
+	key := script(it, x, m)
 	c.Parent, c.Child = t.Say("parent."+key, "name", first, "goal", goal), t.Say("child."+childScript(key), "name", first)
 	switch own := words.Text(it.Words); {
 	case it.Kind == week.Preview || it.Kind == week.Game: // their words are the studio's own
@@ -93,13 +99,27 @@ func HomeCard(t tongue.Tongue, it week.Item, x inweek.Shown, m material.Material
 	}
 	if len(x.Gaps) > 0 && x.Gaps[0] == athome.NoScore && m.Exercise == "" {
 		c.Gap = t.Say("gap.score")
+		if c.Book != "" {
+			c.Gap = t.Say("gap.book", "where", c.Book)
+		}
 	}
 	return c
 }
 
 // script names the text of a thing to do: by what it is and how the student reads.
-func script(it week.Item, x inweek.Shown) string {
+func script(it week.Item, x inweek.Shown, m material.Material) string {
 	switch it.Kind {
+	case week.Again:
+		if it.Purpose != "" {
+			return "again." + string(it.Purpose)
+		}
+	case week.Review:
+		switch {
+		case m.Exercise != "":
+			return "review.drill"
+		case it.Purpose == week.Cleared:
+			return "review.cleared"
+		}
 	case week.Look, week.Chunk:
 		if len(x.Say) == 0 {
 			return string(it.Kind) + ".old"
@@ -140,6 +160,9 @@ func homeHand(t tongue.Tongue, hand string) string {
 
 // homeWhere says the bars; empty for the whole.
 func homeWhere(t tongue.Tongue, it week.Item, m material.Material) string {
+	if section := it.Kind == week.Chunk || it.Kind == week.Join; section && it.Bars.From == 0 {
+		return t.Say("where.in-book." + string(it.Kind))
+	}
 	if it.Kind == week.Drilled || it.Bars.From == 0 || it.Bars.From <= 1 && it.Bars.To >= m.Bars {
 		return ""
 	}
@@ -186,6 +209,9 @@ func cardHand(t tongue.Tongue, h athome.Hand, player instrument.Instrument, word
 	case h.Hand != reading.Whole:
 		out.Hand = Capital(t.Say("hand." + string(h.Hand)))
 		out.Geo = t.Say("geo." + strconv.Itoa(((first.MIDI%12)+12)%12))
+		if where := fromMiddle(t, first.MIDI, words); where != "" {
+			out.Geo += ", " + where
+		}
 		out.Start = t.Say("start.keys.plain", "hand", out.Hand, "key", out.Key)
 		if out.Finger != "" {
 			out.Start = t.Say("start.keys", "hand", out.Hand, "finger", out.Finger, "key", out.Key)
@@ -213,6 +239,31 @@ func cardHand(t tongue.Tongue, h athome.Hand, player instrument.Instrument, word
 	return out
 }
 
+// middleC is the key from which places on a keyboard are counted.
+const middleC = 60
+
+// fromMiddle says on which side of middle C a key lies, and how many octaves further; empty for middle C itself.
+func fromMiddle(t tongue.Tongue, midi int, words naming.Words) string {
+	side, octaves := "right", (midi-middleC)/12
+	switch {
+	case midi == middleC:
+		return ""
+	case midi < middleC:
+		side, octaves = "left", (middleC-midi-1)/12
+	}
+	c := MiddleC(t, words)
+	switch octaves {
+	case 0:
+		return t.Say("octave."+side, "middle", c)
+	case 1:
+		return t.Say("octave."+side+".one", "middle", c)
+	}
+	return t.Say("octave."+side+".more", "middle", c, "n", t.Number(octaves))
+}
+
+// MiddleC names the key in the middle of a keyboard.
+func MiddleC(t tongue.Tongue, words naming.Words) string { return t.Say("middle", "note", words.Note("C")) }
+
 // firstTouch is the touch on the outside of the hand with which it begins.
 func firstTouch(h athome.Hand) athome.Touch {
 	var out athome.Touch
@@ -227,15 +278,30 @@ func firstTouch(h athome.Hand) athome.Touch {
 // homePitch names a pitch for somebody at the instrument: the C in the middle is called so.
 func homePitch(t tongue.Tongue, pitch string, words naming.Words) string {
 	if pitch == "C4" {
-		return t.Say("middle", "note", words.Note("C"))
+		return MiddleC(t, words)
 	}
 	return words.Key(strings.TrimRight(pitch, "-0123456789"))
 }
 
-// said is the line that is said aloud.
-func said(t tongue.Tongue, list []athome.Say, words naming.Words) (out []string) {
+// said are the lines that are said aloud.
+func said(t tongue.Tongue, lines []athome.SayLine, words naming.Words) (out []SayLine) {
+	for _, l := range lines {
+		x := SayLine{Words: saidWords(t, l.Words, words)}
+		if len(lines) > 1 && l.Hand != reading.Whole {
+			x.Hand = Capital(t.Say("hand." + string(l.Hand)))
+		}
+		out = append(out, x)
+	}
+	return out
+}
+
+func saidWords(t tongue.Tongue, list []athome.Say, words naming.Words) (out []string) {
 	for _, x := range list {
 		switch {
+		case x.Rest:
+			out = append(out, t.Say("say.rest"))
+		case x.Start:
+			out = append(out, homePitch(t, x.Pitch, words))
 		case x.Pitch != "":
 			out = append(out, words.Key(strings.TrimRight(x.Pitch, "-0123456789")))
 		case x.Finger >= 0:

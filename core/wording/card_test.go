@@ -1,6 +1,7 @@
 package wording
 
 import (
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -26,7 +27,7 @@ func TestWhatIsSaidOfEachThing(t *testing.T) {
 	say := func(it week.Item, c athome.Card) Card {
 		return HomeCard(en, it, shown(c), m, naming.Words{}, "Nell")
 	}
-	up := []athome.Say{{Direction: reading.Up, Finger: -1}, {Direction: reading.Same, Finger: -1}}
+	up := []athome.SayLine{{Hand: reading.Right, Words: []athome.Say{{Start: true, Pitch: "C4", Finger: 1}, {Direction: reading.Up, Finger: -1}, {Rest: true, Finger: -1}, {Direction: reading.Same, Finger: -1}}}}
 	for want, got := range map[[2]string]Card{
 		{"Say the line together first. Then Nell plays it.", "Say it. Put the finger in its place. Play it slowly."}:                                     say(week.Item{Kind: week.Chunk}, athome.Card{Say: up}),
 		{"Ask for the hand, the finger and the first note before it sounds.", "Find the place first, then play it slowly."}:                              say(week.Item{Kind: week.Chunk}, athome.Card{}),
@@ -35,12 +36,22 @@ func TestWhatIsSaidOfEachThing(t *testing.T) {
 		{"Read the first goal aloud: “quiet thumbs”. Watch for that alone.", "Slowly and evenly. No faster until it is even."}:                           say(week.Item{Kind: week.Drilled, Goals: []string{"quiet thumbs.", "even"}}, athome.Card{Good: athome.Goal}),
 		{"Watch one thing: is it even?", "Slowly and evenly. No faster until it is even."}:                                                               say(week.Item{Kind: week.Drilled}, athome.Card{Good: athome.Even}),
 		{"walk it, then clap it", "Show how it goes."}:                                                                                                   say(week.Item{Kind: week.Preview, Words: "walk it, then clap it"}, athome.Card{}),
+		{"This was hard last week. Slower than feels right, and stop while it goes well.", "Very slowly. Stop while it is still easy."}:                  say(week.Item{Kind: week.Again, Purpose: week.OnceHard}, athome.Card{}),
+		{"This goes already. Once more, so that it stays.", "You know this one. Play it once more, so that it stays."}:                                   say(week.Item{Kind: week.Again, Purpose: week.Kept}, athome.Card{}),
+		{"Let it run as far as Nell knows it. Nothing is mended on the way.", "From the beginning as far as you know it, without a stop."}:               say(week.Item{Kind: week.Again, Purpose: week.SoFar}, athome.Card{}),
+		{"This was learned a short while ago. Sit back and listen.", "You learned this a short while ago. Play it once, so that it stays."}:              say(week.Item{Kind: week.Review, Purpose: week.Cleared}, athome.Card{}),
 		{"", "walk it, then clap it"}:                   say(week.Item{Kind: week.Preview, Words: "walk it, then clap it"}, athome.Card{Voice: athome.ToOne}),
 		{"", "Play it for pleasure, once, to the end."}: say(week.Item{Kind: week.Review}, athome.Card{Voice: athome.ToOne}),
 	} {
 		require.Equal(t, want, [2]string{got.Parent, got.Child})
 	}
-	require.Equal(t, []string{"up", "same"}, say(week.Item{Kind: week.Look}, athome.Card{Say: up}).Say)
+	require.Equal(t, []SayLine{{Words: []string{"middle C", "up", "rest", "same"}}}, say(week.Item{Kind: week.Look}, athome.Card{Say: up}).Say)
+	turns := append(up, athome.SayLine{Hand: reading.Left, Words: []athome.Say{{Pitch: "G3", Finger: -1}}})
+	require.Equal(
+		t,
+		[]SayLine{{"Right hand", []string{"middle C", "up", "rest", "same"}}, {"Left hand", []string{"G", "…"}}},
+		say(week.Item{Kind: week.Look}, athome.Card{Say: turns, More: true}).Say,
+	)
 	c := say(
 		week.Item{Kind: week.Chunk, Hand: "left hand", Times: 3, InRow: true, Minutes: 2.5, Bars: week.Bars{From: 3, To: 4, Upbeat: true}},
 		athome.Card{Good: athome.InRow, End: athome.Boxes, Page: 7, Swaps: true, Tempo: athome.Tempo{Beats: 48, Feel: athome.Slow}},
@@ -89,7 +100,7 @@ func TestWhereAHandBegins(t *testing.T) {
 	}
 	require.Equal(
 		t,
-		CardHand{"Right hand", "finger 3", "F♯", "Right hand: finger 3 on F♯", "the left one of three black keys", ""},
+		CardHand{"Right hand", "finger 3", "F♯", "Right hand: finger 3 on F♯", "the left one of three black keys, right of middle C", ""},
 		begin("piano", athome.Hand{Hand: reading.Right, Finger: 3, Keys: []string{"F#4"}, Touches: touch("F#4", 66, 3, 0, 0)}),
 	)
 	require.Equal(
@@ -109,7 +120,7 @@ func TestWhereAHandBegins(t *testing.T) {
 	}
 	require.Equal(
 		t,
-		[]string{"Left hand on C, E and G; the outer finger is 5", "the white key just left of two black keys"},
+		[]string{"Left hand on C, E and G; the outer finger is 5", "the white key just left of two black keys, left of middle C"},
 		[]string{begin("piano", chord).Start, begin("piano", chord).Geo},
 	)
 	require.Equal(
@@ -135,10 +146,10 @@ func TestWhereAHandBegins(t *testing.T) {
 	// Each key of an octave has a place among the black ones (facts of the keyboard).
 	var geo []string
 	for midi := 60; midi < 72; midi++ {
-		geo = append(
-			geo,
-			begin("piano", athome.Hand{Hand: reading.Right, Finger: 1, Keys: []string{"C4"}, Touches: touch("C4", midi, 1, 0, 0)}).Geo,
+		among, _, _ := strings.Cut(
+			begin("piano", athome.Hand{Hand: reading.Right, Finger: 1, Keys: []string{"C4"}, Touches: touch("C4", midi, 1, 0, 0)}).Geo, ",",
 		)
+		geo = append(geo, among)
 	}
 	require.Equal(t, []string{
 		"the white key just left of two black keys", "the left one of two black keys", "the white key between two black keys",
@@ -172,4 +183,17 @@ func TestACardInWordsAlone(t *testing.T) {
 	require.Equal(t, "Page 4. Play it.", c.Plain(week.Whole))
 	c.Book = ""
 	require.Equal(t, "Play it.", c.Plain(week.Whole))
+}
+
+// Where a key lies is said from the middle: the same C stands at six places of a keyboard.
+func TestWhichOctave(t *testing.T) {
+	en, de := tongue.Of("en"), tongue.Of("de")
+	for midi, want := range map[int]string{
+		60: "", 61: "right of middle C", 71: "right of middle C", 72: "right of middle C, one octave further", 59: "left of middle C",
+		48: "left of middle C", 47: "left of middle C, one octave further", 36: "left of middle C, one octave further",
+		24: "left of middle C, two octaves further", 96: "right of middle C, three octaves further",
+	} {
+		require.Equal(t, want, fromMiddle(en, midi, naming.Words{}), midi)
+	}
+	require.Equal(t, "links vom C in der Mitte, zwei Oktaven weiter", fromMiddle(de, 24, naming.Words{}))
 }

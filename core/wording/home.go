@@ -114,6 +114,15 @@ func AtHome(t tongue.Tongue, d withfamily.AtHome) string {
 	}
 	switch d.Kind {
 	case withfamily.Practice:
+		left := strconv.Itoa(int(d.LeftMinutes + 0.5))
+		switch {
+		case d.Left == 0:
+			return t.Say("home.done")
+		case d.Left == 1 && d.Things > 1:
+			return t.Say("home.left.one", "minutes", left)
+		case d.Left < d.Things:
+			return t.Say("home.left", "left", strconv.Itoa(d.Left), "things", strconv.Itoa(d.Things), "minutes", left)
+		}
 		minutes := strconv.Itoa(int(d.Minutes + 0.5))
 		if d.Things == 1 {
 			return t.Say("home.practice.one", "minutes", minutes)

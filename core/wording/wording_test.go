@@ -486,7 +486,11 @@ func TestWhatComesFromHomeAndWhatAFamilyReads(t *testing.T) {
 	)
 	for want, d := range map[string]withfamily.AtHome{
 		"Nothing is set yet. The next lesson is on Monday.": {Kind: withfamily.NothingSet, NextLesson: lesson},
-		"Today: 2 things, about 9 min.":                     {Kind: withfamily.Practice, Things: 2, Minutes: 8.5, NextLesson: lesson},
+		"Today: 2 things, about 9 min.":                     {Kind: withfamily.Practice, Things: 2, Minutes: 8.5, Left: 2, LeftMinutes: 8.5, NextLesson: lesson},
+		"Today: 2 of 3 things to go, about 5 min.":          {Kind: withfamily.Practice, Things: 3, Minutes: 8.5, Left: 2, LeftMinutes: 4.5},
+		"Today: one thing to go, about 2 min.":              {Kind: withfamily.Practice, Things: 3, Minutes: 8.5, Left: 1, LeftMinutes: 2},
+		"Today: one thing, about 2 min.":                    {Kind: withfamily.Practice, Things: 1, Minutes: 2, Left: 1, LeftMinutes: 2},
+		"Today is done.":                                    {Kind: withfamily.Practice, Things: 3, Minutes: 8.5},
 		"Lesson today, no practice.":                        {Kind: withfamily.LessonDay, NextLesson: lesson},
 		"No practice today. The next lesson is on Monday.":  {Kind: withfamily.Rest, NextLesson: lesson},
 		"The new week begins on Friday.":                    {Kind: withfamily.LiesAhead, NextLesson: lesson, Begins: day(time.May, 8)},

@@ -68,6 +68,7 @@ type item struct {
 	Goals    []string  `json:"goals,omitempty"`
 	Exercise string    `json:"exercise,omitempty"`
 	Pinned   bool      `json:"pinned,omitempty"`
+	Purpose  string    `json:"purpose,omitempty"`
 	Slower   int       `json:"slower,omitempty"`
 }
 
@@ -158,6 +159,7 @@ func items(list []week.Item) (out []item) {
 				it.Goals,
 				it.Exercise,
 				it.Pinned,
+				string(it.Purpose),
 				it.Slower,
 			},
 		)
@@ -171,7 +173,7 @@ func itemsOf(list []item) (out []week.Item) {
 			Key: it.Key, Kind: it.Kind, Material: it.Material, Title: it.Title, Bars: week.Bars(it.Bars), Start: it.Start, End: it.End,
 			Hand:  it.Hand,
 			Times: it.Times, InRow: it.InRow, Minutes: it.Minutes, Words: it.Words, Goals: it.Goals, Exercise: it.Exercise, Pinned: it.Pinned,
-			Slower: it.Slower,
+			Purpose: week.Purpose(it.Purpose), Slower: it.Slower,
 		})
 	}
 	return out

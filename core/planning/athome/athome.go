@@ -40,7 +40,7 @@ type Card struct {
 	Hands []Hand
 	Tempo Tempo
 	// Say is said aloud before it is played, for those under seven; More says that it goes on.
-	Say  []Say
+	Say  []SayLine
 	More bool
 	// Signs are the directions of a line, drawn over the notes for those under seven.
 	Signs []Sign

@@ -72,9 +72,18 @@ func touches(h Hand) (out []string) {
 	return out
 }
 
-func says(list []Say) (out []string) {
+func says(lines []SayLine) (out []string) {
+	var list []Say
+	for i, l := range lines {
+		if i > 0 || l.Hand == reading.Left {
+			list = append(list, Say{Pitch: string(l.Hand) + ":"})
+		}
+		list = append(list, l.Words...)
+	}
 	for _, x := range list {
 		switch {
+		case x.Rest:
+			out = append(out, "rest")
 		case x.Pitch != "":
 			out = append(out, x.Pitch)
 		case x.Direction != "":
@@ -93,7 +102,7 @@ func TestASectionSaysItsOwnBeginning(t *testing.T) {
 	require.Equal(t, []string{"right 3 E4"}, starts(first))
 	require.Equal(t, []string{"D4 2", "!E4 3", "F4 4"}, touches(first.Hands[0]))
 	require.False(t, first.Hands[0].Moves)
-	require.Equal(t, []string{"up", "same", "down"}, says(first.Say))
+	require.Equal(t, []string{"E4", "up", "same", "down"}, says(first.Say))
 	require.Equal(t, []Sign{{1, reading.Up, 0}, {2, reading.Same, 0}, {3, reading.Down, 0}}, first.Signs)
 	require.Equal(t, []any{7, Same, Boxes, ToBoth}, []any{first.Page, first.Good, first.End, first.Voice})
 	require.Empty(t, first.Gaps)
@@ -104,6 +113,7 @@ func TestASectionSaysItsOwnBeginning(t *testing.T) {
 	require.Equal(t, []string{"right 3 E4", "left 1 C4"}, starts(both), "the one that begins stands in front")
 	require.True(t, both.Swaps, "one hand after the other")
 	require.Equal(t, NoGap, both.Good)
+	require.Equal(t, []string{"E4", "up", "same", "down", "left:", "C4", "down", "down"}, says(both.Say), "in the order in which they play")
 	require.False(t, Of(week.Item{Kind: week.Whole, Start: 0, End: 12, Times: 2}, src).Swaps, "at last they play at once")
 	alone := Of(week.Item{Kind: week.Whole, Start: 0, End: 12, Hand: "left hand", Times: 2}, src)
 	require.Equal(t, []string{"left 1 C4"}, starts(alone))
@@ -113,7 +123,7 @@ func TestASectionSaysItsOwnBeginning(t *testing.T) {
 func TestWhatIsSaidAloud(t *testing.T) {
 	it := week.Item{Kind: week.Look, Start: 0, End: 4}
 	for approach, want := range map[naming.Approach][]string{
-		naming.ByDirection: {"up", "same", "down"}, naming.ByInterval: {"up step", "same same", "down skip"},
+		naming.ByDirection: {"E4", "up", "same", "down"}, naming.ByInterval: {"E4", "up step", "same same", "down skip"},
 		naming.ByName: {"E4", "F4", "F4", "D4"}, naming.ByPosition: {"3", "4", "4", "2"},
 	} {
 		src := Source{Piece: twoHands(t), Age: 6, Approach: approach}
@@ -126,12 +136,12 @@ func TestWhatIsSaidAloud(t *testing.T) {
 	}
 	long := Source{Piece: read(t, "X:1\nL:1/8\nM:4/4\nK:C\nCDEFGABc|", "piano"), Age: 5}
 	c := Of(week.Item{Kind: week.Chunk, Start: 0, End: 4, Times: 5}, long)
-	require.Len(t, c.Say, 7)
+	require.Len(t, c.Say[0].Words, 8)
 	require.False(t, c.More)
 	long.Piece = read(t, "X:1\nL:1/8\nM:4/4\nK:C\nCDEFGABc|cBAGFEDC|", "piano")
 	c = Of(week.Item{Kind: week.Join, Start: 0, End: 8, Times: 5}, long)
-	require.Len(t, c.Say, mostSaid)
-	require.True(t, c.More)
+	require.Len(t, c.Say[0].Words, 16)
+	require.False(t, c.More)
 	require.Empty(t, Of(week.Item{Kind: week.Whole, Start: 0, End: 8, Times: 2}, long).Say, "a whole piece is not spoken")
 }
 

@@ -1,6 +1,7 @@
 package athome
 
 import (
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -50,26 +51,30 @@ func TestWhenToStop(t *testing.T) {
 	}
 }
 
-// Eight words are said in one go, a ninth is more.
-func TestEightWordsInOneGo(t *testing.T) {
-	it := week.Item{Kind: week.Chunk, Start: 0, End: 8, Times: 5}
-	eight := Source{Age: 5, Approach: naming.ByName, Piece: read(t, "X:1\nL:1/4\nM:4/4\nK:C\nCDEF|GABc|", "piano")}
-	c := Of(it, eight)
-	require.Equal(t, []any{8, false}, []any{len(c.Say), c.More})
-	require.Equal(t, Say{Pitch: "C4", Finger: -1}, c.Say[0])
-	nine := Source{Age: 5, Approach: naming.ByName, Piece: read(t, "X:1\nL:1/4\nM:4/4\nK:C\nCDEF|GAB/c/d|", "piano")}
-	c = Of(it, nine)
-	require.Equal(t, []any{8, true}, []any{len(c.Say), c.More})
-	moves := Of(it, Source{Age: 5, Approach: naming.ByDirection, Piece: eight.Piece})
-	require.Equal(t, Say{Direction: reading.Up, Finger: -1}, moves.Say[0])
+// A note at the first of each hand's, rests between, and thirty-two words at the most; hands that play at once are said one after
+// the other.
+func TestWhatIsSaidInOrder(t *testing.T) {
+	of := func(tune string, approach naming.Approach, end float64) Card {
+		src := Source{Age: 5, Approach: approach, Piece: read(t, "X:1\nL:1/4\nM:4/4\nK:C\n"+tune, "piano")}
+		return Of(week.Item{Kind: week.Chunk, Start: 0, End: end, Times: 5}, src)
+	}
+	require.Equal(t, []string{"C4", "rest", "E4", "E4"}, says(of("Cz EE|", naming.ByName, 4).Say))
+	require.Equal(t, []string{"C4", "rest", "up", "same"}, says(of("Cz EE|", naming.ByDirection, 4).Say))
+	require.Equal(t, Say{Start: true, Pitch: "C4", Finger: 1}, of("Cz EE|", naming.ByDirection, 4).Say[0].Words[0])
+	long := of(strings.Repeat("CDEF|", 9), naming.ByName, 36)
+	require.Equal(t, []any{32, true}, []any{len(long.Say[0].Words), long.More})
+	full := of(strings.Repeat("CDEF|", 8), naming.ByName, 32)
+	require.Equal(t, []any{32, false}, []any{len(full.Say[0].Words), full.More})
+
+	at := Of(week.Item{Kind: week.Join, Start: 8, End: 12, Times: 5}, Source{Age: 5, Approach: naming.ByName, Piece: twoHands(t)})
+	require.Equal(t, []string{"E4", "left:", "C4"}, says(at.Say))
 }
 
 // Open strings are said as fingers too: nought.
 func TestAnOpenStringIsSaid(t *testing.T) {
 	p := read(t, "X:1\nL:1/4\nM:4/4\nK:D\nD,E,D,F,|", "cello")
 	c := Of(week.Item{Kind: week.Chunk, Start: 0, End: 4, Times: 5}, Source{Age: 5, Approach: naming.ByPosition, Piece: p})
-	require.Len(t, c.Say, 4)
-	require.Equal(t, []int{0, 0}, []int{c.Say[0].Finger, c.Say[2].Finger})
+	require.Equal(t, []string{"0", "1", "0", "3"}, says(c.Say))
 	require.NotContains(t, c.Gaps, NoFinger)
 	require.Equal(t, []int{2, 0}, []int{c.Hands[0].Touches[0].String, c.Hands[0].Touches[0].Above})
 }

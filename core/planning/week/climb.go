@@ -56,7 +56,7 @@ func (c *climb) open(gone float64, h Hand) {
 	for _, h := range c.had {
 		if h.Slower > 0 { // what was hard begins every day, as often as it was set
 			it := repeated(h, c.work, true)
-			it.Words = hardWords
+			it.Purpose, it.Words = OnceHard, hardWords
 			c.repeat(it)
 		}
 	}
@@ -170,6 +170,7 @@ func repeated(step Item, w Work, full bool) Item {
 	step.Kind = Again
 	step.Key = keyOf(step)
 	if full {
+		step.Purpose = Settles
 		step.Words = "The same once more: it is still settling."
 		return step
 	}

@@ -196,7 +196,7 @@ func rank(k Kind) int {
 
 // inOneGo says that an item puts a piece together at the end of a day.
 func (it Item) inOneGo(whole Bars) bool {
-	return it.Kind == Whole || it.Words == soFarWords || it.Kind == Again && it.Bars.From > 0 && it.Bars == whole
+	return it.Kind == Whole || it.Purpose == SoFar || it.Kind == Again && it.Bars.From > 0 && it.Bars == whole
 }
 
 // order puts what belongs together side by side, in the order in which it was set, and what puts a piece together behind its sections.
@@ -258,7 +258,9 @@ func reviewsOf(in Input) (out []Item) {
 
 func settlingOf(in Input) (out []Item) {
 	for _, m := range in.Settling {
-		out = append(out, reviewOf(m, "Just learned: once on most days, so that it stays."))
+		it := reviewOf(m, "Just learned: once on most days, so that it stays.")
+		it.Purpose = Cleared
+		out = append(out, it)
 	}
 	return out
 }

@@ -59,7 +59,7 @@ func (c *climb) earlier(day *Day, room func() float64) (any bool) {
 		today := slices.ContainsFunc(day.Items, func(d Item) bool { // all of it, or a part of it
 			return d.Material == it.Material && (it.within(d) || d.within(it)) && section(d)
 		})
-		it.Kind, it.Times, it.InRow, it.Slower = Again, c.times, c.row, 0
+		it.Kind, it.Purpose, it.Times, it.InRow, it.Slower = Again, Kept, c.times, c.row, 0
 		it.Key, it.Minutes, it.Words = keyOf(it), c.minutes(it), "Play this once more, so that it stays."
 		if most == 0 || today || !section(it) || c.hand.dropped(it.Key) || day.add([]Item{it}, room()) == 0 {
 			continue
@@ -82,8 +82,6 @@ func neighbours(sections []Item) (out []Item) {
 	}
 	return out
 }
-
-const soFarWords = "From the beginning as far as you know it, without a stop."
 
 // soFar is all that goes of a piece from its beginning, for each hand, where that is more than one section and than any one thing that
 // the day has of it.
@@ -109,7 +107,7 @@ func (c *climb) soFar(day *Day) (out []Item) {
 			continue
 		}
 		all := of(*c.work.Tree)
-		so := Item{Kind: Again, Bars: Bars{From: all.bars.From, To: until, Upbeat: all.bars.Upbeat}, Start: all.start, Hand: hand, Times: wholeTimes}
+		so := Item{Kind: Again, Purpose: SoFar, Bars: Bars{From: all.bars.From, To: until, Upbeat: all.bars.Upbeat}, Start: all.start, Hand: hand, Times: wholeTimes}
 		if _, so.End = c.work.span(so.Bars); until == all.bars.To {
 			so.End = all.end
 		}
@@ -119,7 +117,7 @@ func (c *climb) soFar(day *Day) (out []Item) {
 		}
 		so.Material, so.Title = c.work.Material.ID, c.work.Material.Title
 		so.Key, so.Minutes = keyOf(so), c.work.minutes(Again, so.End-so.Start, so.Times, false)
-		so.Words = soFarWords
+		so.Words = "From the beginning as far as you know it, without a stop."
 		out = append(out, so)
 	}
 	return out

@@ -183,9 +183,23 @@ type Item struct {
 	Exercise string
 	// Pinned says that its day was set by hand.
 	Pinned bool
+	// Purpose of a thing that is done again.
+	Purpose Purpose `json:",omitempty"`
 	// Slower is how many marks of the metronome it is played below the usual tempo of practice; 0 for none.
 	Slower int `json:",omitempty"`
 }
+
+// Purpose says what something is done again for; empty for what was new last time.
+type Purpose string
+
+// The purposes.
+const (
+	Settles  Purpose = "settles" // nothing new follows
+	OnceHard Purpose = "hard"    // it was hard last week
+	Kept     Purpose = "kept"    // an earlier section, so that it stays
+	SoFar    Purpose = "so-far"  // all that goes already, in one go
+	Cleared  Purpose = "cleared" // a piece that was cleared a short while ago
+)
 
 // Boxes is how many boxes there are to tick, one a time, and whether they hang together because only right
 // ones in a row count; none for what is only heard.
@@ -243,6 +257,14 @@ type Plan struct {
 	Often Often
 	// Estimate says in words how the minutes were reckoned.
 	Estimate string
+}
+
+// On are the things to do on a day; none where the week has none, or not that day.
+func (p Plan) On(day time.Time) []Item {
+	if i := slices.IndexFunc(p.Days, func(d Day) bool { return d.Date.Equal(day) }); i >= 0 {
+		return p.Days[i].Items
+	}
+	return nil
 }
 
 // Reviewed are the minutes of the week that go to learned pieces, to games, and all that are planned.

@@ -56,6 +56,9 @@ type AtHome struct {
 	// Things to do on a day of practice, and about how long they take.
 	Things  int
 	Minutes float64
+	// Left of the things are not ticked, and take about so many minutes.
+	Left        int
+	LeftMinutes float64
 	// Begins is the first day of a week that lies ahead, NextLesson the day of the next lesson, zero where none is in sight.
 	Begins, NextLesson time.Time
 }
@@ -73,6 +76,11 @@ func AtHomeOf(s studentplan.Student, start time.Time, published *week.Plan) AtHo
 		case !d.Date.Equal(s.Today):
 		case !d.Rest && len(d.Items) > 0:
 			out.Kind, out.Things, out.Minutes = Practice, len(d.Items), d.Minutes
+			for _, it := range d.Items {
+				if !ticked(s, d.Date, it) {
+					out.Left, out.LeftMinutes = out.Left+1, out.LeftMinutes+it.Minutes
+				}
+			}
 			return out
 		case out.NextLesson.Equal(s.Today):
 			out.Kind = LessonDay
@@ -87,6 +95,13 @@ func AtHomeOf(s studentplan.Student, start time.Time, published *week.Plan) AtHo
 		out.Kind = LiesAhead
 	}
 	return out
+}
+
+// ticked says that the family reported a thing on its day.
+func ticked(s studentplan.Student, day time.Time, it week.Item) bool {
+	return slices.ContainsFunc(s.Standing.Home, func(r standing.Report) bool {
+		return r.FromHome && r.Item == it.Key && r.Day == day.Format(time.DateOnly)
+	})
 }
 
 // Current is the place of the published week that holds a day, else of the last one that began, else of

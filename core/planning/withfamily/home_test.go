@@ -155,7 +155,7 @@ func TestTheDayOfAFamily(t *testing.T) {
 	for i := range 7 {
 		d := week.Day{Date: plantest.Monday.AddDate(0, 0, i), Minutes: 12}
 		if i > 0 && i < 6 {
-			d.Items = []week.Item{{}, {}}
+			d.Items = []week.Item{{Key: "a", Minutes: 4}, {Key: "b", Minutes: 8}}
 		}
 		d.Rest = i == 6
 		plan.Days = append(plan.Days, d)
@@ -166,7 +166,9 @@ func TestTheDayOfAFamily(t *testing.T) {
 	}
 	next := plantest.Monday.AddDate(0, 0, 7)
 	require.Equal(t, AtHome{Kind: LessonDay, Begins: plantest.Monday, NextLesson: plantest.Monday}, at(0), "nothing is set on it, for it is the lesson's")
-	require.Equal(t, AtHome{Kind: Practice, Things: 2, Minutes: 12, Begins: plantest.Monday, NextLesson: next}, at(1))
+	require.Equal(t, AtHome{Kind: Practice, Things: 2, Minutes: 12, Left: 2, LeftMinutes: 12, Begins: plantest.Monday, NextLesson: next}, at(1))
+	s.Standing.Home = []standing.Report{{FromHome: true, Day: "2026-05-05", Item: "b"}, {FromHome: true, Day: "2026-05-06", Item: "a"}, {Day: "2026-05-05", Item: "a"}}
+	require.Equal(t, AtHome{Kind: Practice, Things: 2, Minutes: 12, Left: 1, LeftMinutes: 4, Begins: plantest.Monday, NextLesson: next}, at(1), "what is left of the day")
 	require.Equal(t, AtHome{Kind: Rest, Begins: plantest.Monday, NextLesson: next}, at(6))
 	require.Equal(t, AtHome{Kind: Over, Begins: plantest.Monday, NextLesson: next}, at(7))
 	require.Equal(t, AtHome{Kind: LiesAhead, Begins: plantest.Monday, NextLesson: plantest.Monday}, at(-1))

@@ -191,7 +191,7 @@ func Reminders(s studentplan.Studio, p week.Plan) (out []Reminder) {
 	for _, d := range p.Days {
 		at := time.Date(d.Date.Year(), d.Date.Month(), d.Date.Day(), 0, remindAt, 0, 0, s.Zone)
 		if !d.Rest && len(d.Items) > 0 && !at.Before(s.Now) {
-			out = append(out, Reminder{d.Date, at, AtHome{Kind: Practice, Things: len(d.Items), Minutes: d.Minutes}})
+			out = append(out, Reminder{d.Date, at, AtHome{Kind: Practice, Things: len(d.Items), Minutes: d.Minutes, Left: len(d.Items), LeftMinutes: d.Minutes}})
 		}
 	}
 	return out

@@ -102,8 +102,8 @@ func TestWhenAMessageIsSent(t *testing.T) {
 		t,
 	).Studio, week.Plan{Days: []week.Day{day(-1, false, 2), day(0, false, 2), day(1, true, 0), day(2, false, 0), day(3, false, 1)}})
 	require.Equal(t, []Reminder{
-		{plantest.Monday, at("2026-05-04 15:00"), AtHome{Kind: Practice, Things: 2, Minutes: 9}},
-		{plantest.Monday.AddDate(0, 0, 3), at("2026-05-07 15:00"), AtHome{Kind: Practice, Things: 1, Minutes: 9}},
+		{plantest.Monday, at("2026-05-04 15:00"), AtHome{Kind: Practice, Things: 2, Minutes: 9, Left: 2, LeftMinutes: 9}},
+		{plantest.Monday.AddDate(0, 0, 3), at("2026-05-07 15:00"), AtHome{Kind: Practice, Things: 1, Minutes: 9, Left: 1, LeftMinutes: 9}},
 	}, got)
 }
 

@@ -1684,6 +1684,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/family/{token}/days/{day}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getFamilyScores"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/family/{token}/ticks": {
         parameters: {
             query?: never;
@@ -4602,9 +4618,9 @@ export interface components {
             minutes: number;
             /** @description Of a drill, read before it is played */
             goals: string[];
-            /** @description Its notes; the key of one of the page's excerpts, empty for none */
+            /** @description Its notes; the key of one of the excerpts of its day, empty for none */
             excerpt: string;
-            /** @description What sounds; the key of one of the page's music */
+            /** @description What sounds; the key of one of the music of its day */
             music: string;
             /** @description It is a piece that can be chosen to be played first */
             canBeFirst: boolean;
@@ -4638,6 +4654,11 @@ export interface components {
             direction: "up" | "down" | "same";
             staff: number;
         };
+        HomeSay: {
+            /** @description The hand of which it is said; empty where there is only one */
+            hand: string;
+            words: string[];
+        };
         /** @description What is said and drawn of a thing to do, in the family's language */
         HomeCard: {
             kind: string;
@@ -4649,8 +4670,8 @@ export interface components {
             only: string;
             hands: components["schemas"]["HomeHand"][];
             tempo: string;
-            /** @description Said aloud before it is played, word by word */
-            say: string[];
+            /** @description Said aloud before it is played, in the order in which the hands play */
+            say: components["schemas"]["HomeSay"][];
             /** @description Empty where the student practises alone */
             parent: string;
             child: string;
@@ -4679,6 +4700,8 @@ export interface components {
             moves: string;
             /** @description right, left, or part */
             side: string;
+            /** @description What the key in the middle of a keyboard is called */
+            middle: string;
             /** @description What lies under the hand, lowest first */
             touches: components["schemas"]["HomeTouch"][];
             /** @description The names of the strings, the first in front; none for keys */
@@ -4793,6 +4816,11 @@ export interface components {
             id: string;
             name: string;
         };
+        FamilyScores: {
+            /** @description The notes of what is to be done, each once */
+            excerpts: components["schemas"]["Excerpt"][];
+            music: components["schemas"]["FamilyMusic"][];
+        };
         FamilyPage: {
             /** @description The first name only */
             name: string;
@@ -4811,8 +4839,6 @@ export interface components {
             wishes: components["schemas"]["FamilyWishes"];
             /** @description Messages go to this family */
             mailed: boolean;
-            /** @description The notes of what is to be done, each once */
-            excerpts: components["schemas"]["Excerpt"][];
             /** @description The key of something to hear on a day of rest; empty for nothing */
             tune: string;
             /** @description What the page says beside its facts, in the language of the family */
@@ -4846,7 +4872,6 @@ export interface components {
             /** @description The teacher's own */
             words: string;
             caution: string;
-            music: components["schemas"]["FamilyMusic"][];
             ticks: components["schemas"]["FamilyTick"][];
             /** @description What was promised and is not given yet */
             treats: components["schemas"]["Treat"][];
@@ -5390,6 +5415,11 @@ export interface components {
             y: number;
             /** @description From 0 */
             staff: number;
+            /**
+             * Format: double
+             * @description How far below the top line of its staff it stands
+             */
+            below: number;
         };
         ExerciseAhead: {
             material: components["schemas"]["Id"];
@@ -9046,6 +9076,33 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FamilyPage"];
+                };
+            };
+            default: components["responses"]["Problem"];
+        };
+    };
+    getFamilyScores: {
+        parameters: {
+            query?: {
+                /** @description The first day of a published week; the one of today without one */
+                week?: string;
+            };
+            header?: never;
+            path: {
+                token: components["parameters"]["Token"];
+                day: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The notes and the sound of what is to be done on a day; none where nothing is */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FamilyScores"];
                 };
             };
             default: components["responses"]["Problem"];

@@ -1,4 +1,5 @@
 import { queryOptions, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect } from "react";
 import { body, client, Refusal, type Schemas } from "../contract/client";
 import { type Change, standing } from "./facts";
 import { kept } from "./kept";
@@ -103,3 +104,41 @@ export const familyQuery = (token: string, week?: string) =>
       kept: `at home ${token}${week ? ` ${week}` : ""}`,
     },
   });
+
+type Day = Schemas["FamilyDay"];
+
+/**
+ * The notes and the sound of what is to be done on a day of a family's week; kept like the page. They are asked for anew when
+ * something else is to be done.
+ */
+export const scoresQuery = (token: string, day: Day | undefined, week?: string) =>
+  queryOptions({
+    queryKey: ["scores", token, day?.date, day?.items.map((i) => `${i.excerpt} ${i.music}`).join()],
+    queryFn: () =>
+      kept(`at home ${token} ${day?.date}`, () =>
+        body(
+          client.GET("/family/{token}/days/{day}", {
+            params: { path: { token, day: day?.date ?? "" }, query: { week } },
+          }),
+        ),
+      ),
+    enabled: Boolean(day && day.items.length > 0),
+    staleTime: Number.POSITIVE_INFINITY,
+    gcTime: Number.POSITIVE_INFINITY,
+    meta: { from: [], of: [token], kept: `at home ${token} ${day?.date}` },
+  });
+
+/** Takes the notes of days to come along while nothing else is to be done, so that they are there without a connection. */
+export function useScoresAhead(token: string, days: Day[], week: string | undefined) {
+  const queries = useQueryClient();
+  useEffect(() => {
+    let over = false;
+    const later = setTimeout(async () => {
+      for (const day of days) if (!over) await queries.prefetchQuery(scoresQuery(token, day, week));
+    }, 500);
+    return () => {
+      over = true;
+      clearTimeout(later);
+    };
+  }, [queries, token, days, week]);
+}

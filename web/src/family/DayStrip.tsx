@@ -5,10 +5,10 @@ import { doneOn, type Tick } from "./ticks";
 /** A day as a small ladder: a rung for each thing, from the ground up; what is done is a full one. */
 function Rungs({ done }: { done: boolean[] }) {
   if (done.length === 0) return null;
-  const gap = Math.min(7, 42 / done.length);
+  const gap = Math.min(5, 26 / done.length);
   const height = gap * (done.length + 1);
   return (
-    <svg viewBox={`0 0 26 ${height}`} width="26" height={height} aria-hidden="true" className="mt-1">
+    <svg viewBox={`0 0 26 ${height}`} width="26" height={height} aria-hidden="true" className="mt-0.5">
       <path d={`M4 0V${height}M22 0V${height}`} stroke="var(--color-line)" strokeWidth="2" />
       {done.map((full, i) => (
         <path
@@ -33,7 +33,7 @@ export function DayStrip(props: {
 }) {
   const { say, weekday, shortDay } = useSay();
   return (
-    <nav aria-label={say("days")} className="mt-3 grid grid-cols-7 gap-1">
+    <nav aria-label={say("days")} className="mt-2 grid grid-cols-7 gap-1">
       {props.days.map((d) => {
         const done = d.items.filter((i) => doneOn(props.ticks, d.date, i.key)).length;
         const says = d.rest
@@ -45,7 +45,7 @@ export function DayStrip(props: {
             type="button"
             aria-current={d.date === props.open ? "date" : undefined}
             onClick={() => props.onOpen(d.date)}
-            className={`flex min-h-16 flex-col items-center justify-center rounded-lg border-2 aria-[current]:border-working aria-[current]:bg-reach ${d.date === props.today ? "border-ink" : "border-line"}`}
+            className={`flex min-h-14 flex-col items-center justify-center rounded-lg border-2 aria-[current]:border-working aria-[current]:bg-reach ${d.date === props.today ? "border-ink" : "border-line"}`}
           >
             <span className={d.date === props.today ? "font-bold" : ""}>{shortDay(d.date)}</span>
             <Rungs done={d.items.map((i) => doneOn(props.ticks, d.date, i.key) !== undefined)} />

@@ -42,7 +42,7 @@ const item = {
       },
     ],
     tempo: "Slowly, like strolling (48)",
-    say: ["up", "same"],
+    say: [{ hand: "", words: ["up", "same"] }],
     parent: "Say the line together first. Then Nell plays it.",
     child: "Say it.",
     swap: "",

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useLayoutEffect, useRef, useState } from "react";
 import type { Schemas } from "../contract/client";
 import { LayerMark } from "../parts/LayerMark";
 import { Excerpt } from "../score/Excerpt";
@@ -37,19 +37,21 @@ export function ItemCard(props: {
   const [now, setNow] = useState<{ at: number; midi: number[] }>();
   const [times, setTimes] = useState(done?.times || props.tapped);
   const asked = item.times > 1;
+  const { bar, low } = useLowBar();
   return (
     <article className="mt-3 rounded-2xl border border-line bg-sheet" aria-label={item.title}>
-      <div className="p-4 pb-3 sm:px-6">
+      <div className="p-3 sm:px-6">
         <p className="fine flex items-center gap-2">
           <LayerMark layer={layerOf(item.kind)} size={15} />
           {card.kind}
         </p>
-        <h2 className="text-[1.7rem] leading-tight">{item.title}</h2>
-        {(card.where || card.only) && (
+        <h2 className="text-[1.45rem] leading-tight">
+          {item.title}
+          {card.where && <span className="font-normal"> · {card.where}</span>}
+        </h2>
+        {card.only && (
           <p className="text-lg">
-            {card.where}
-            {card.where && card.only && " · "}
-            {card.only && <strong>{card.only}</strong>}
+            <strong>{card.only}</strong>
           </p>
         )}
         {card.book && <p className="fine">{card.book}</p>}
@@ -62,7 +64,22 @@ export function ItemCard(props: {
         {card.hands.map((h) => (
           <Start key={h.side + h.start} hand={h} sounding={now?.midi ?? []} />
         ))}
-        {props.excerpt && (
+        {card.good && (
+          <p className="mt-2 border-l-4 border-good pl-3 leading-snug">
+            <strong>{say("good")}</strong> {card.good}.
+          </p>
+        )}
+        {props.music && item.end > item.start ? (
+          <PlayBar item={item} music={props.music} tone={props.tone} tell={setNow} />
+        ) : (
+          card.gap && <Metronome beats={item.beats} />
+        )}
+        {card.tempo && (
+          <p className="mt-2 text-center">
+            <Beat words={card.tempo} beats={item.beats} />
+          </p>
+        )}
+        {props.excerpt ? (
           <div className="mt-3">
             <Excerpt
               of={props.excerpt}
@@ -71,22 +88,20 @@ export function ItemCard(props: {
               signs={item.signs}
             />
           </div>
+        ) : (
+          item.excerpt && <div className="mt-3 h-28" />
         )}
         {card.say.length > 0 && (
-          <p className="mt-2 text-center">
-            <span className="fine block">{say("say")}</span>
-            <span className="font-head text-[1.25rem] leading-snug">{card.say.join(" · ")}</span>
-          </p>
-        )}
-        {card.tempo && (
-          <p className="mt-3 text-center">
-            <Beat words={card.tempo} beats={item.beats} />
-          </p>
-        )}
-        {props.music && item.end > item.start ? (
-          <PlayBar item={item} music={props.music} tone={props.tone} tell={setNow} />
-        ) : (
-          card.gap && <Metronome beats={item.beats} />
+          <div className="mt-2 text-center">
+            <p className="fine">{say("say")}</p>
+            {card.say.map((line, i) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: lines in the order in which they are said
+              <p key={i} className="font-head text-[1.25rem] leading-snug">
+                {line.hand && <span className="fine">{line.hand}: </span>}
+                {line.words.join(" · ")}
+              </p>
+            ))}
+          </div>
         )}
         <dl className="mt-4 grid grid-cols-[auto_1fr] gap-x-3 gap-y-2 text-lg leading-snug">
           {card.swap && <Line who={say("parent")} says={card.swap} />}
@@ -103,14 +118,12 @@ export function ItemCard(props: {
             ))}
           </ul>
         )}
-        {card.good && (
-          <p className="mt-3 border-l-4 border-good pl-3 text-lg leading-snug">
-            <strong>{say("good")}</strong> {card.good}.
-          </p>
-        )}
         <p className="fine mt-1">{card.end}</p>
       </div>
-      <div className="sticky bottom-0 rounded-b-2xl border-t border-line bg-sheet p-3 sm:px-6">
+      <div
+        ref={bar}
+        className={`${low ? "sticky bottom-0" : ""} rounded-b-2xl border-t border-line bg-sheet p-3 sm:px-6`}
+      >
         {props.shut ? (
           <p className="say text-center">{props.shut}</p>
         ) : done ? (
@@ -168,18 +181,36 @@ export function ItemCard(props: {
   );
 }
 
+/** A bar that stays in view while it takes at most a third of the height; with large letters it stands at the end of the card. */
+function useLowBar() {
+  const bar = useRef<HTMLDivElement>(null);
+  const [low, setLow] = useState(true);
+  useLayoutEffect(() => {
+    const measure = () => setLow((bar.current?.offsetHeight ?? 0) * 3 <= innerHeight);
+    measure();
+    const watch = new ResizeObserver(measure);
+    if (bar.current) watch.observe(bar.current);
+    addEventListener("resize", measure);
+    return () => {
+      watch.disconnect();
+      removeEventListener("resize", measure);
+    };
+  }, []);
+  return { bar, low };
+}
+
 /** Which hand, which finger, which key: large, and shown. */
 function Start({ hand, sounding }: { hand: Hand; sounding: number[] }) {
   const parts = [hand.hand, hand.finger, hand.key].filter(Boolean);
   return (
-    <div className="mt-3 rounded-xl border border-line bg-paper p-3">
-      <p className="flex flex-wrap items-baseline justify-center gap-x-3 text-center font-head text-[1.35rem] leading-tight empty:hidden">
+    <div className="mt-2 rounded-xl border border-line bg-paper p-2">
+      <p className="flex flex-wrap items-baseline justify-center gap-x-3 text-center font-head text-[1.2rem] leading-tight empty:hidden">
         {parts.length > 0
           ? parts.map((p) => <span key={p}>{p}</span>)
           : hand.start && <span>{hand.start}</span>}
       </p>
       {hand.geo && <p className="text-center leading-tight text-soft">{hand.geo}</p>}
-      <div className="mt-2">
+      <div className="mt-1">
         <StartPicture hand={hand} sounding={sounding} />
       </div>
       {hand.moves && <p className="fine mt-1 text-center">{hand.moves}</p>}

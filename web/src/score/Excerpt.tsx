@@ -33,7 +33,7 @@ export function Excerpt(props: {
   const before = at === undefined ? undefined : e.heads.filter((h) => h.at <= at + 1e-6).at(-1)?.at;
   const signs = (props.signs ?? []).flatMap((s) => {
     const head = e.heads.find((h) => h.staff === s.staff && Math.abs(h.at - s.at) < 1e-6);
-    return head ? [{ ...s, x: head.x, y: Math.min(head.y - 2.4, -1) }] : [];
+    return head ? [{ ...s, x: head.x, y: Math.min(head.y - 2.4, head.y - head.below - 1) }] : [];
   });
   const above = signs.length > 0 ? 2.6 : 1.6;
   return (

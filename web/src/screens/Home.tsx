@@ -1,8 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import type { Schemas } from "../contract/client";
 import { tap, tapped } from "../data/boxes";
-import { familyQuery } from "../data/home";
+import { familyQuery, scoresQuery, useScoresAhead } from "../data/home";
 import { useTicks } from "../data/useTicks";
 import { DayStrip } from "../family/DayStrip";
 import { FromHere } from "../family/FromHere";
@@ -55,6 +55,8 @@ function Week(props: {
   const all = ticked(p.ticks, ticks.waiting);
   const open = chosen ?? dayToOpen(p.days, p.today);
   const day = p.days.find((d) => d.date === open);
+  const coming = useMemo(() => p.days.filter((d) => d.items.length > 0 && d.date >= p.today), [p]);
+  useScoresAhead(token, coming, props.week);
   return (
     <main className="mx-auto max-w-xl px-4 pb-16 pt-4">
       <p className="fine flex flex-wrap gap-x-3">
@@ -67,9 +69,9 @@ function Week(props: {
           </a>
         ))}
       </p>
-      <h1 className="text-[1.6rem]">{p.sentence}</h1>
+      <h1 className="text-[1.3rem] leading-tight">{p.sentence}</h1>
       {p.words && <p className="say mt-2 border-l-4 border-focus pl-3">“{p.words}”</p>}
-      <p role="status" className="fine min-h-5">
+      <p role="status" className="fine empty:hidden">
         {ticks.unsent > 0 && say("waits", { n: ticks.unsent })}
         {ticks.full && say("full")}
       </p>
@@ -102,7 +104,17 @@ function Week(props: {
       {p.days.length > 0 && (
         <DayStrip days={p.days} today={p.today} open={open} ticks={all} onOpen={setDay} />
       )}
-      {day && <Day token={token} key={day.date} day={day} page={p} ticks={all} tick={ticks.tick} />}
+      {day && (
+        <Day
+          token={token}
+          key={day.date}
+          day={day}
+          week={props.week}
+          page={p}
+          ticks={all}
+          tick={ticks.tick}
+        />
+      )}
       <NotYet list={p.notYet} watch={p.watch} dose={p.dose} />
       {p.treats.length > 0 && (
         <ul className="mt-6" aria-label={say("promised")}>
@@ -144,6 +156,7 @@ function Week(props: {
 function Day(props: {
   token: string;
   day: Schemas["FamilyDay"];
+  week: string | undefined;
   page: Page;
   ticks: Schemas["FamilyTick"][];
   tick: ReturnType<typeof useTicks>["tick"];
@@ -155,7 +168,8 @@ function Day(props: {
   const [picked, setPicked] = useState<string>();
   const at = picked ? items.findIndex((i) => i.key === picked) : next < 0 ? items.length - 1 : next;
   const item = items[at];
-  if (day.rest) return <Rest page={page} day={day.date} />;
+  const scores = useQuery(scoresQuery(props.token, day, props.week)).data;
+  if (day.rest) return <Rest page={page} day={day.date} token={props.token} week={props.week} />;
   if (!item) return <p className="say mt-6 text-center">{say("empty")}</p>;
   const boxes = { token: props.token, day: day.date, item: item.key };
   const future = day.date > page.today;
@@ -163,8 +177,8 @@ function Day(props: {
   const done = doneOn(ticks, day.date, item.key);
   return (
     <section aria-label={longDay(day.date)}>
-      <p className="mt-4 flex flex-wrap items-baseline justify-between gap-2">
-        <strong className="text-lg">{longDay(day.date)}</strong>
+      <p className="mt-2 flex flex-wrap items-baseline justify-between gap-x-3">
+        <strong>{longDay(day.date)}</strong>
         {day.focus && (
           <span>
             {say("listen-for")} <em>{day.focus}</em>
@@ -177,8 +191,8 @@ function Day(props: {
         item={item}
         name={page.name}
         tone={page.tone}
-        music={page.music.find((m) => m.key === item.music)}
-        excerpt={page.excerpts.find((x) => x.key === item.excerpt)}
+        music={scores?.music.find((m) => m.key === item.music)}
+        excerpt={scores?.excerpts.find((x) => x.key === item.excerpt)}
         shut={future ? say("comes", { day: weekday(day.date) }) : ""}
         done={done}
         tapped={tapped(boxes)}
@@ -246,11 +260,14 @@ function Day(props: {
 }
 
 /** A day of rest: when it goes on, and something to hear until then. */
-function Rest({ page, day }: { page: Page; day: string }) {
+function Rest(props: { page: Page; day: string; token: string; week: string | undefined }) {
+  const { page, day } = props;
   const { say, weekday } = useSay();
   const next = page.days.find((d) => d.date > day && !d.rest);
-  const tune = page.days.flatMap((d) => d.items).find((i) => i.key === page.tune);
-  const music = page.music.find((m) => m.key === tune?.music);
+  const on = page.days.find((d) => page.tune !== "" && d.items.some((i) => i.key === page.tune));
+  const tune = on?.items.find((i) => i.key === page.tune);
+  const scores = useQuery(scoresQuery(props.token, on, props.week)).data;
+  const music = scores?.music.find((m) => m.key === tune?.music);
   return (
     <section className="mt-6 text-center">
       <p className="say">{say("rest", { day: weekday(day) })}</p>
