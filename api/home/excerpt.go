@@ -50,12 +50,13 @@ func (e *excerpts) familyItem(it week.Item, t tongue.Tongue) (contract.FamilyIte
 	if err != nil {
 		return contract.FamilyItem{}, err
 	}
+	said := e.said(t, it, x)
 	out := contract.FamilyItem{
-		Key: it.Key, Kind: contract.FamilyItemKind(it.Kind), Material: it.Material, Title: it.Title, Hand: it.Hand, Times: it.Times,
+		Key: it.Key, Kind: contract.FamilyItemKind(it.Kind), Material: it.Material, Title: said.Title, Hand: it.Hand, Times: it.Times,
 		InRow: it.InRow, Minutes: it.Minutes,
-		Goals: append([]string{}, it.Goals...), Staves: []int{}, Music: x.Music, Beats: x.Card.Tempo.Beats, Quarters: x.Card.Tempo.Quarters,
+		Goals: append([]string{}, said.Goals...), Staves: []int{}, Music: x.Music, Beats: x.Card.Tempo.Beats, Quarters: x.Card.Tempo.Quarters,
 		Signs: []contract.HomeSign{},
-		Card:  e.card(t, it, x), CanBeFirst: inweek.CanBeFirst(e.student.Student, it),
+		Card:  e.card(t, said, x), CanBeFirst: inweek.CanBeFirst(e.student.Student, it),
 	}
 	out.Excerpt = excerpt(it, x)
 	if x.Heard() {
@@ -91,13 +92,18 @@ func (e *excerpts) draw(it week.Item, x inweek.Shown) {
 	}
 }
 
-// card is a card with its words.
-func (e *excerpts) card(t tongue.Tongue, it week.Item, x inweek.Shown) contract.HomeCard {
+// said is a thing to do in words.
+func (e *excerpts) said(t tongue.Tongue, it week.Item, x inweek.Shown) wording.Card {
 	m := e.student.Library[it.Material]
 	if m.ID == "" {
 		m.Instrument = e.student.Instrument
 	}
-	c := wording.HomeCard(t, it, x, m, e.student.Words, e.student.First())
+	return wording.HomeCard(t, it, x, m, e.student.Words, e.student.First())
+}
+
+// card is a card with its words.
+func (e *excerpts) card(t tongue.Tongue, c wording.Card, x inweek.Shown) contract.HomeCard {
+	words := wording.WordsAtHome(t, e.student.Words)
 	out := contract.HomeCard{
 		Kind: c.Kind, Where: c.Where, Book: c.Book, Only: c.Only, Hands: []contract.HomeHand{}, Tempo: c.Tempo, Say: []contract.HomeSay{},
 		Parent: c.Parent, Child: c.Child, Swap: c.Swap, Good: c.Good, End: c.End, Gap: c.Gap, More: c.More, Cue: c.Cue,
@@ -115,7 +121,7 @@ func (e *excerpts) card(t tongue.Tongue, it week.Item, x inweek.Shown) contract.
 			Start:   w.Start,
 			Geo:     w.Geo,
 			Moves:   w.Moves,
-			Middle:  wording.MiddleC(t, e.student.Words),
+			Middle:  wording.MiddleC(t, words),
 			Side:    string(h.Hand),
 			Touches: []contract.HomeTouch{},
 			Strings: []string{},
@@ -123,7 +129,7 @@ func (e *excerpts) card(t tongue.Tongue, it week.Item, x inweek.Shown) contract.
 		if h.Hand == reading.Whole {
 			hand.Frets = player.Fretted()
 			for _, open := range player.Open {
-				hand.Strings = append(hand.Strings, e.student.Words.Note(open.Name()))
+				hand.Strings = append(hand.Strings, words.Note(open.Name()))
 			}
 		}
 		for _, k := range h.Touches {
@@ -131,7 +137,7 @@ func (e *excerpts) card(t tongue.Tongue, it week.Item, x inweek.Shown) contract.
 				hand.Touches,
 				contract.HomeTouch{
 					Midi:   k.MIDI,
-					Name:   e.student.Words.Key(strings.TrimRight(k.Pitch, "-0123456789")),
+					Name:   words.Key(strings.TrimRight(k.Pitch, "-0123456789")),
 					Finger: k.Finger,
 					String: k.String,
 					Above:  k.Above,

@@ -1,6 +1,7 @@
 package home
 
 import (
+	"cmp"
 	"context"
 	"slices"
 	"time"
@@ -23,6 +24,7 @@ func (h *Handlers) GetFamilyPage(ctx context.Context, r contract.GetFamilyPageRe
 	if err != nil {
 		return nil, err
 	}
+	f = spokenTo(f, r.Params.Language)
 	w, weeks, err := h.familyWeek(ctx, sh, r.Params.Week.Time)
 	if err != nil {
 		return nil, err
@@ -75,6 +77,12 @@ func (h *Handlers) GetFamilyPage(ctx context.Context, r contract.GetFamilyPageRe
 	return contract.GetFamilyPage200JSONResponse(out), nil
 }
 
+// spokenTo lets a family that has chosen no language be spoken to in that of its phone, where it is one of ours.
+func spokenTo(f store.Family, phone string) store.Family {
+	f.Language = cmp.Or(f.Language, tongue.Match(phone))
+	return f
+}
+
 // GetFamilyScores returns the notes and the sound of what is to be done on a day of a published week.
 func (h *Handlers) GetFamilyScores(ctx context.Context, r contract.GetFamilyScoresRequestObject) (contract.GetFamilyScoresResponseObject, error) {
 	_, sh, err := h.familyHome(ctx, r.Token)
@@ -108,7 +116,7 @@ func (h *Handlers) GetFamilyScores(ctx context.Context, r contract.GetFamilyScor
 // aboutFamily is what a family sees whatever the week is.
 func (h *Handlers) aboutFamily(ctx context.Context, f store.Family, sh open.Student, t tongue.Tongue) (contract.FamilyPage, error) {
 	out := contract.FamilyPage{
-		Name: sh.First(), Instrument: sh.Instrument, Tone: contract.FamilyPageTone(sh.SoundFamily()), Studio: sh.Tenant.Name,
+		Name: sh.First(), Instrument: t.Shipped(sh.Instrument), Tone: contract.FamilyPageTone(sh.SoundFamily()), Studio: sh.Tenant.Name,
 		Today: answer.Date(sh.Today), Days: []contract.FamilyDay{}, NotYet: []string{}, Caution: t.Say("caution"),
 		Ticks: ticks(sh), Path: path(sh, t), Weeks: []contract.FamilyWeek{},
 		Expires: answer.Date(f.Expires),

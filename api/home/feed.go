@@ -26,9 +26,9 @@ func (h *Handlers) GetCalendar(ctx context.Context, r contract.GetCalendarReques
 		return nil, err
 	}
 	t := sh.Tongue(f)
-	title := sh.First() + ": " + sh.Instrument + " lesson"
+	title := t.Say("feed.lesson", "name", sh.First(), "instrument", t.Shipped(sh.Instrument))
 	feed := ics.Feed{
-		Name: title, Practice: sh.First() + ": practice", PracticeID: f.Ladder, Page: h.URL + open.FamilyPath(f.Token), Zone: sh.Zone,
+		Name: title, Practice: t.Say("feed.practice", "name", sh.First()), PracticeID: f.Ladder, Page: h.URL + open.FamilyPath(f.Token), Zone: sh.Zone,
 		From: week.Ago(sh.Today, feedWeeks), Made: sh.Now, Students: []ics.Student{{ID: f.Ladder, Title: title, Lessons: sh.Timetable()}},
 	}
 	for _, d := range inweek.PracticeDays(open.SetWeeks(sh.Student, weeks)) {

@@ -72,7 +72,7 @@ func (h *Handlers) GetFamilySheet(
 		w.Start,
 		w.Hand.Words,
 		h.URL+open.FamilyPath(f.Token),
-		sh.Tongue(f),
+		sh.Tongue(spokenTo(f, r.Params.Language)),
 	)
 	return contract.GetFamilySheet200ApplicationpdfResponse{SheetApplicationpdfResponse: out}, err
 }
@@ -90,7 +90,7 @@ func (h *Handlers) sheet(
 		return contract.SheetApplicationpdfResponse{}, err
 	}
 	out := sheet.Sheet{
-		Tongue: t, Heading: fmt.Sprintf("%s · %s · %s, %s", sh.First(), sh.Instrument, sh.Tenant.Name, teacher.Name),
+		Tongue: t, Heading: fmt.Sprintf("%s · %s · %s, %s", sh.First(), t.Shipped(sh.Instrument), sh.Tenant.Name, teacher.Name),
 		Title: t.Say("sheet.title", "date", t.WeekdayAndDay(start)),
 		Dose:  wording.Often(t, p.Often), Watch: wording.Watched(t, p.Watch), Words: words, Caution: t.Say("caution"),
 		NotYet: wording.Held(t, p.NotYet),
@@ -130,17 +130,13 @@ func (e *excerpts) sheetItem(it week.Item, t tongue.Tongue) (sheet.Item, error) 
 	if err != nil {
 		return sheet.Item{}, err
 	}
-	m := e.student.Library[it.Material]
-	if m.ID == "" {
-		m.Instrument = e.student.Instrument
-	}
-	c := wording.HomeCard(t, it, x, m, e.student.Words, e.student.First())
+	c := e.said(t, it, x)
 	out := sheet.Item{
 		Label: c.Kind + ", " + t.Say("sheet.minutes", "minutes", wording.HomeMinutes(it.Minutes)),
-		Title: it.Title,
+		Title: c.Title,
 		Where: c.Where,
 		Only:  c.Only,
-		Goals: it.Goals,
+		Goals: c.Goals,
 	}
 	out.Boxes, out.Joined = it.Boxes()
 	if x.InWords(it) {
@@ -148,11 +144,11 @@ func (e *excerpts) sheetItem(it week.Item, t tongue.Tongue) (sheet.Item, error) 
 		return out, nil
 	}
 	card := &sheet.Card{
-		Key: strings.Join([]string{x.Music, c.Where, it.Hand, string(wholeness(it.Kind))}, "|"), Title: it.Title, Where: c.Where, Book: c.Book,
+		Key: strings.Join([]string{x.Music, c.Where, it.Hand, string(wholeness(it.Kind))}, "|"), Title: c.Title, Where: c.Where, Book: c.Book,
 		Only: c.Only, Tempo: c.Tempo, Say: sayLine(c.Say),
 		Parent: c.Parent, Swap: c.Swap, Good: c.Good, Gap: c.Gap,
 	}
-	player := e.student.OnInstrument()
+	player, words := e.student.OnInstrument(), wording.WordsAtHome(t, e.student.Words)
 	for i, h := range x.Card.Hands {
 		hand := sheet.CardHand{Start: c.Hands[i].Start}
 		for _, k := range h.OnStrings() {
@@ -163,7 +159,7 @@ func (e *excerpts) sheetItem(it week.Item, t tongue.Tongue) (sheet.Item, error) 
 		}
 		hand.Neck.Frets = player.Fretted()
 		for _, open := range player.Open {
-			hand.Neck.Strings = append(hand.Neck.Strings, e.student.Words.Note(open.Name()))
+			hand.Neck.Strings = append(hand.Neck.Strings, words.Note(open.Name()))
 		}
 		card.Hands = append(card.Hands, hand)
 	}

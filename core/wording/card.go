@@ -17,6 +17,9 @@ import (
 
 // Card is a thing to do at home as it is said to a family.
 type Card struct {
+	// Title and Goals in the language of the family, where they ship with the program.
+	Title string
+	Goals []string
 	// Kind names what is to be done; Where are the bars, empty for the whole; Book is the page.
 	Kind, Where, Book string
 	// Only is the hand that plays alone; empty for as written.
@@ -53,13 +56,18 @@ type CardHand struct {
 
 // HomeCard says a thing to do at home.
 func HomeCard(t tongue.Tongue, it week.Item, x inweek.Shown, m material.Material, words naming.Words, first string) Card {
+	words = WordsAtHome(t, words)
 	c := Card{
+		Title: homeTitle(t, it),
 		Kind:  t.Say("kind." + string(it.Kind)),
 		Where: homeWhere(t, it, m),
 		Book:  book(t, x.Page, m),
 		Only:  homeHand(t, it.Hand),
 		Say:   said(t, x.Say, words),
-		Cue:   x.Cue,
+		Cue:   t.Shipped(x.Cue),
+	}
+	for _, goal := range it.Goals {
+		c.Goals = append(c.Goals, t.Shipped(goal))
 	}
 	if n := len(c.Say); x.More && n > 0 {
 		c.Say[n-1].Words = append(c.Say[n-1].Words, "…")
@@ -75,14 +83,14 @@ func HomeCard(t tongue.Tongue, it week.Item, x inweek.Shown, m material.Material
 		c.Tempo = Capital(t.Say("tempo."+string(x.Tempo.Feel), "n", strconv.Itoa(x.Tempo.Beats)))
 	}
 	goal := ""
-	if len(it.Goals) > 0 {
-		goal = strings.TrimSuffix(it.Goals[0], ".")
+	if len(c.Goals) > 0 {
+		goal = strings.TrimSuffix(c.Goals[0], ".")
 	}
 	c.Good = t.Say("good."+string(x.Good), "n", strconv.Itoa(it.Times), "goal", goal)
 	c.End = t.Say("end."+string(x.End), "minutes", HomeMinutes(it.Minutes))
 	key := script(it, x, m)
 	c.Parent, c.Child = t.Say("parent."+key, "name", first, "goal", goal), t.Say("child."+childScript(key), "name", first)
-	switch own := words.Text(it.Words); {
+	switch own := words.Text(t.ShippedOf(it.Words, first)); {
 	case it.Kind == week.Preview || it.Kind == week.Game: // their words are the studio's own
 		c.Parent = own
 	case t.ID == tongue.English && it.Kind == week.Look:
@@ -104,6 +112,23 @@ func HomeCard(t tongue.Tongue, it week.Item, x inweek.Shown, m material.Material
 		}
 	}
 	return c
+}
+
+// homeTitle is the title of a thing to do; that of a piece stays as it is printed.
+func homeTitle(t tongue.Tongue, it week.Item) string {
+	if it.Kind == week.Preview || it.Kind == week.Game {
+		return t.Shipped(it.Title)
+	}
+	return it.Title
+}
+
+// WordsAtHome are the words of a studio as a family reads them: notes are named as readers of its language expect, unless the studio
+// chose other names than letters.
+func WordsAtHome(t tongue.Tongue, words naming.Words) naming.Words {
+	if usual := naming.Notes(t.Say("notes")); usual != "" && (words.Notes == "" || words.Notes == naming.Letters) {
+		words.Notes = usual
+	}
+	return words
 }
 
 // script names the text of a thing to do: by what it is and how the student reads.
@@ -262,7 +287,9 @@ func fromMiddle(t tongue.Tongue, midi int, words naming.Words) string {
 }
 
 // MiddleC names the key in the middle of a keyboard.
-func MiddleC(t tongue.Tongue, words naming.Words) string { return t.Say("middle", "note", words.Note("C")) }
+func MiddleC(t tongue.Tongue, words naming.Words) string {
+	return t.Say("middle", "note", words.Note("C"))
+}
 
 // firstTouch is the touch on the outside of the hand with which it begins.
 func firstTouch(h athome.Hand) athome.Touch {
@@ -317,12 +344,12 @@ func saidWords(t tongue.Tongue, list []athome.Say, words naming.Words) (out []st
 
 // LeftOut names something that found no place in a week.
 func LeftOut(t tongue.Tongue, it week.Item, m material.Material) string {
-	return strings.TrimSpace("“" + it.Title + "” " + homeWhere(t, it, m))
+	return strings.TrimSpace("“" + homeTitle(t, it) + "” " + homeWhere(t, it, m))
 }
 
 // CalendarLine says a thing to do in one line of a calendar: what, where, with which hand, how often.
 func CalendarLine(t tongue.Tongue, it week.Item, m material.Material) string {
-	line := t.Say("kind."+string(it.Kind)) + ": " + it.Title
+	line := t.Say("kind."+string(it.Kind)) + ": " + homeTitle(t, it)
 	if where := homeWhere(t, it, m); where != "" {
 		line += ", " + where
 	}

@@ -187,7 +187,7 @@ func Watched(t tongue.Tongue, w *week.Watch) string {
 	case w.Said != "":
 		return w.Said
 	}
-	return t.Say("watch", "fault", w.Text, "home", strings.TrimSuffix(Capital(w.Home), ".")+".")
+	return t.Say("watch", "fault", t.Shipped(w.Text), "home", strings.TrimSuffix(Capital(t.Shipped(w.Home)), ".")+".")
 }
 
 // NoteSaid says when a family wrote something, and how it stands.

@@ -1,8 +1,6 @@
 package lessonplan
 
 import (
-	"patientladder/core/base/sorting"
-
 	"cmp"
 	_ "embed"
 	"encoding/json"
@@ -13,6 +11,7 @@ import (
 	"sync"
 	"unicode/utf8"
 
+	"patientladder/core/base/sorting"
 	"patientladder/core/library/instrument"
 )
 

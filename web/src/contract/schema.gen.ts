@@ -9060,6 +9060,8 @@ export interface operations {
             query?: {
                 /** @description The first day of a published week; the one of today without one */
                 week?: string;
+                /** @description That of the phone, such as de-AT; what the family chose holds before it */
+                language?: string;
             };
             header?: never;
             path: {
@@ -9218,6 +9220,8 @@ export interface operations {
             query?: {
                 /** @description The first day of a published week; the one of today without one */
                 week?: string;
+                /** @description That of the phone, such as de-AT; what the family chose holds before it */
+                language?: string;
             };
             header?: never;
             path: {

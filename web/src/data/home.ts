@@ -95,7 +95,11 @@ export const familyQuery = (token: string, week?: string) =>
     queryKey: week ? ["family", token, week] : ["family", token],
     queryFn: () =>
       kept(`at home ${token}${week ? ` ${week}` : ""}`, () =>
-        body(client.GET("/family/{token}", { params: { path: { token }, query: { week } } })),
+        body(
+          client.GET("/family/{token}", {
+            params: { path: { token }, query: { week, language: navigator.language } },
+          }),
+        ),
       ),
     placeholderData: (before: Schemas["FamilyPage"] | undefined) => before,
     meta: {

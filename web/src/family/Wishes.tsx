@@ -4,7 +4,7 @@ import { useSay } from "./say";
 
 type Wishes = Schemas["FamilyWishes"];
 
-/** In which language the page speaks, and what is sent by e-mail. */
+/** What is sent by e-mail. */
 export function WishesForm({ page, token }: { page: Schemas["FamilyPage"]; token: string }) {
   const { say } = useSay();
   const wishes = useWishes(token);
@@ -40,21 +40,24 @@ export function WishesForm({ page, token }: { page: Schemas["FamilyPage"]; token
           </label>
         </fieldset>
       )}
-      <p className="mt-2 flex flex-wrap gap-2">
-        {page.languages.map((l) => (
-          <button
-            key={l.id}
-            type="button"
-            lang={l.id}
-            className="press aria-pressed:border-working aria-pressed:bg-reach"
-            aria-pressed={now.language === l.id}
-            onClick={() => set({ language: l.id })}
-          >
-            {l.name}
-          </button>
-        ))}
-      </p>
       {wishes.error && <p role="alert">{wishes.error.message}</p>}
     </section>
   );
+}
+
+/** The other languages of the page, one touch away. */
+export function LanguageSwitch({ page, token }: { page: Schemas["FamilyPage"]; token: string }) {
+  const wishes = useWishes(token);
+  const others = page.languages.filter((l) => l.id !== page.language);
+  return others.map((l) => (
+    <button
+      key={l.id}
+      type="button"
+      lang={l.id}
+      className="quiet min-h-0"
+      onClick={() => wishes.mutate({ ...page.wishes, language: l.id })}
+    >
+      {l.name}
+    </button>
+  ));
 }

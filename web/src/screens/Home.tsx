@@ -13,7 +13,7 @@ import { PlayBar } from "../family/PlayBar";
 import { Reports } from "../family/Reports";
 import { SpokenContext, sayer, useSay } from "../family/say";
 import { dayToOpen, doneOn, firstOn, inOrder, ticked } from "../family/ticks";
-import { WishesForm } from "../family/Wishes";
+import { LanguageSwitch, WishesForm } from "../family/Wishes";
 import { Waiting } from "../parts/Problem";
 
 type Page = Schemas["FamilyPage"];
@@ -63,6 +63,7 @@ function Week(props: {
         <span className="flex-1">
           {p.name} · {p.teacher}, {p.studio}
         </span>
+        <LanguageSwitch page={p} token={token} />
         {p.others.map((o) => (
           <a key={o.link} href={o.link} className="quiet min-h-0">
             {o.name}
@@ -135,7 +136,7 @@ function Week(props: {
           <p className="mt-2 flex flex-wrap gap-2">
             <a
               className="press"
-              href={`/api/family/${token}/sheet${props.week ? `?week=${props.week}` : ""}`}
+              href={`/api/family/${token}/sheet?language=${p.language}${props.week ? `&week=${props.week}` : ""}`}
               target="_blank"
               rel="noreferrer"
             >
