@@ -1,6 +1,8 @@
 package sheet
 
 import (
+	"slices"
+
 	"patientladder/core/notation/engrave"
 	"patientladder/core/wording/tongue"
 )
@@ -18,6 +20,11 @@ type Card struct {
 	// Excerpt are the notes; nil for none. Signs are directions over them.
 	Excerpt *engrave.Drawing
 	Signs   []Sign
+
+	// Goals of an exercise are read before it; Good is the first of them.
+	Goals []string
+	// Learned says that it is a learned piece: where there is no room, its card is left out before others.
+	Learned bool
 
 	letter string
 }
@@ -43,16 +50,6 @@ type back struct {
 	cards   []*Card
 }
 
-// trim says what is left out on the back to make it fit; the notes are never left out.
-type trim int
-
-const (
-	everything trim = iota
-	noSay           // what is said aloud and to the parent is on the phone
-	noPictures      // the first hand is said, not drawn
-	notesAlone      // a title and the notes
-)
-
 const (
 	lanes     = 4
 	laneGap   = 6.0
@@ -68,20 +65,26 @@ const ExcerptWidth = 42.0
 // largestSpace is a staff space in millimetres at the usual size of letters: what small print for the music stand has.
 const largestSpace = 1.5
 
-// fit finds the largest letters with which all cards stand in the lanes, and leaves out as little as it must.
-func (b back) fit(p *pen) {
-	for _, t := range []trim{everything, noSay, noPictures, notesAlone} {
-		p.trim = t
-		low := 0.68
-		if t == notesAlone {
-			low = 0.2
-		}
-		for size := 1.12; size >= low; size -= 0.04 {
-			p.attempt = attempt{size: size, words: true}
-			if b.fits(p) {
-				return
+// fit finds the largest letters with which all cards stand in the lanes. Where none are small enough to read, what is said to the parent
+// goes, and then cards: those of learned pieces first, the last before the others.
+func (b *back) fit(p *pen) {
+	for {
+		for _, words := range []bool{true, false} {
+			for size := 1.12; size >= 1; size -= 0.04 {
+				p.attempt = attempt{size: size, words: words}
+				if b.fits(p) {
+					return
+				}
 			}
 		}
+		drop := len(b.cards) - 1
+		for i := drop; i >= 0; i-- {
+			if b.cards[i].Learned {
+				drop = i
+				break
+			}
+		}
+		b.cards = slices.Delete(slices.Clone(b.cards), drop, drop+1)
 	}
 }
 
@@ -121,26 +124,28 @@ func (c *Card) draw(p *pen, t tongue.Tongue, x, y float64) float64 {
 		head += ", " + c.Where
 	}
 	y = max(y+side+0.6, p.text(x+side+1.8, y, laneWidth-side-1.8, head, usual, bold))
-	if p.trim < notesAlone {
-		if line := joined(c.Book, c.Only, c.Tempo); line != "" {
-			y = p.text(x, y, laneWidth, line, small, plain)
-		}
-		if c.Gap != "" {
-			y = p.text(x, y, laneWidth, c.Gap, small, plain)
-		}
-		y = c.hands(p, x, y)
+	if line := joined(c.Book, c.Only, c.Tempo); line != "" {
+		y = p.text(x, y, laneWidth, line, small, plain)
 	}
+	if c.Gap != "" {
+		y = p.text(x, y, laneWidth, c.Gap, small, plain)
+	}
+	y = c.hands(p, x, y)
 	if c.Excerpt != nil {
 		y = p.excerpt(*c.Excerpt, c.Signs, x, y+1, laneWidth) + 0.6
 	}
-	if p.trim >= noSay {
-		return y
+	if len(c.Goals) > 1 {
+		for _, goal := range c.Goals[1:] {
+			y = p.text(x, y, laneWidth, "– "+goal, small, plain)
+		}
 	}
-	if c.Say != "" {
+	if c.Say != "" && p.words {
 		y = p.text(x, y, laneWidth, t.Say("page.say")+": "+c.Say, small, bold)
 	}
-	for _, line := range []string{c.Swap, c.Parent} {
-		y = p.text(x, y, laneWidth, line, small, plain)
+	if p.words {
+		for _, line := range []string{c.Swap, c.Parent} {
+			y = p.text(x, y, laneWidth, line, small, plain)
+		}
 	}
 	if c.Good != "" {
 		y = p.text(x, y, laneWidth, t.Say("page.good")+" "+c.Good, small, bold)
@@ -152,9 +157,6 @@ func (c *Card) draw(p *pen, t tongue.Tongue, x, y float64) float64 {
 func (c *Card) hands(p *pen, x, y float64) float64 {
 	for _, h := range c.Hands {
 		y = p.text(x, y, laneWidth, h.Start, small, bold)
-		if p.trim >= noPictures {
-			continue
-		}
 		switch {
 		case len(h.Board.Keys) > 0:
 			y = h.Board.small(p, x, y+0.6, laneWidth) + 1
@@ -214,22 +216,28 @@ func (p *pen) arrow(x, y, length float64, turn int) {
 
 // small draws a keyboard as a strip, the keys that are played with their fingers; the first one is black.
 func (b Board) small(p *pen, x, y, width float64) float64 {
-	tall := 8.5 * p.size
+	tall := 11 * p.size
 	low, high := b.wide()
-	w := min(3.4*p.size, width/float64(whites(high+1)-whites(low)))
+	w := b.across(p.size, width) / float64(whites(high+1)-whites(low))
 	if p.dry {
 		return y + tall
 	}
 	b.keys(p, low, high, x, y, w, tall)
 	for _, k := range b.Keys {
 		left, wide := keyAt(k.MIDI, low, x, w)
-		at := y + tall - 1.7*p.size
+		at := y + tall - 2.2*p.size
 		if black(k.MIDI) {
-			at = y + tall*0.62 - 1.6*p.size
+			at = y + tall*0.62 - 2*p.size
 		}
-		p.dot(left+wide/2, at, 1.45*p.size, k.Label, k.First)
+		p.dot(left+wide/2, at, dotRadius*p.size, k.Label, k.First)
 	}
 	return y + tall
+}
+
+// across is how wide a small board is, in millimetres, within a width.
+func (b Board) across(size, width float64) float64 {
+	low, high := b.wide()
+	return min(5*size*float64(whites(high+1)-whites(low)), width)
 }
 
 // wide is from which key to which a small board is drawn: from the C or F below what is played, so that whole groups of
@@ -243,6 +251,9 @@ func (b Board) wide() (low, high int) {
 	}
 	return low, high
 }
+
+// dotRadius is that of a finger, in millimetres.
+const dotRadius = 1.9
 
 // dot is a finger: black where it begins, white elsewhere.
 func (p *pen) dot(x, y, r float64, label string, first bool) {
@@ -262,20 +273,20 @@ func (p *pen) dot(x, y, r float64, label string, first bool) {
 		style = heading
 	}
 	p.doc.SetFont(style, "", tiny*p.size)
-	p.doc.Text(x-p.doc.GetStringWidth(label)/2, y+0.9*p.size, label)
+	p.doc.Text(x-p.doc.GetStringWidth(label)/2, y+1.1*p.size, label)
 	p.doc.SetTextColor(0, 0, 0)
 }
 
 // small draws strings as a strip.
 func (n Neck) small(p *pen, x, y, width float64) float64 {
-	step := 3.1 * p.size
+	step := 4 * p.size
 	name := 5.5 * p.size
 	bottom := y + step*float64(len(n.Strings)-1)
 	if p.dry {
-		return bottom + 1.6*p.size
+		return bottom + 2*p.size
 	}
-	fret := min(8*p.size, (width-name-4)/float64(n.last()+1))
-	left := x + name + 2.4*p.size
+	fret := min(11*p.size, (width-name-4)/float64(n.last()+1))
+	left := x + name + 3*p.size
 	right := left + fret*(float64(n.last())+0.5)
 	if n.Frets {
 		for i := range n.last() + 1 {
@@ -297,11 +308,11 @@ func (n Neck) small(p *pen, x, y, width float64) float64 {
 		at := left + fret*float64(d.At)
 		switch {
 		case d.At == 0:
-			at = left - 1.9*p.size
+			at = left - 2.3*p.size
 		case n.Frets: // a finger stands just behind its fret
 			at -= fret / 2
 		}
-		p.dot(at, y+step*float64(d.String-1), 1.45*p.size, d.Label, d.First)
+		p.dot(at, y+step*float64(d.String-1), dotRadius*p.size, d.Label, d.First)
 	}
-	return bottom + 1.6*p.size
+	return bottom + 2*p.size
 }

@@ -35,43 +35,65 @@ func (d Day) draw(p *pen, t tongue.Tongue, x, y, width float64) float64 {
 	return y
 }
 
+// draw draws a thing to do: what it is in bold letters, its boxes with what kind of thing it is beside them, and what stands only here.
+// What is done once is a line with a box before it.
 func (it Item) draw(p *pen, t tongue.Tongue, x, y, width float64) float64 {
 	top := y
 	right := 0.0
 	if it.Card != nil { // how it goes stands on the back under this letter
 		right = letterSide*p.size + 1
 	}
-	y = p.text(x, y, width-right, it.Label, tiny, plain)
 	indent := 0.0
-	if it.Boxes == 1 { // one box stands before the title
+	if it.Boxes == 1 {
 		side := boxSide * p.size
 		p.box(x, y+0.5, side)
 		indent = side + 1.2
 	}
-	y = p.text(x+indent, y, width-indent-right, it.Title, usual, bold)
+	head := it.Title
+	if it.Where != "" {
+		head += ", " + it.Where
+	}
+	y = p.text(x+indent, y, width-indent-right, head, usual, bold)
 	if it.Card != nil {
 		p.letter(x+width-letterSide*p.size, top+0.3, it.Card.letter)
-	}
-	if it.Where != "" {
-		y = p.text(x, y, width, it.Where, usual, plain)
+		y = max(y, top+letterSide*p.size+0.4)
 	}
 	if it.Only != "" {
-		y = p.text(x, y, width, it.Only, usual, bold)
+		y = p.text(x, y, width, it.Only, tiny, plain)
 	}
-	if it.Boxes > 1 {
-		y = p.boxes(x, y+0.5, width, it.Boxes)
-		if it.Joined {
-			y = p.text(x, y-0.4, width, t.Say("sheet.row"), tiny, plain)
-		}
+	switch {
+	case it.Boxes > 1:
+		y = it.counted(p, t, x, y+0.4, width)
+	case it.Boxes == 0 && it.Label != "":
+		y = p.text(x, y, width, it.Label, tiny, plain)
 	}
 	for _, goal := range it.Goals {
+		if it.Card != nil { // they stand on the back
+			break
+		}
 		y = p.text(x+1.6, y+0.1, width-1.6, "– "+goal, tiny, plain)
 	}
 	if it.Words != "" && p.words {
 		y = p.text(x, y+0.2, width, it.Words, tiny, plain)
 	}
-	p.hair(x, y+0.7, width)
-	return y + 0.9
+	p.hair(x, y+0.5, width)
+	return y + 0.6
+}
+
+// counted draws the boxes of a thing, with its kind beside them where it fits and under them where it does not.
+func (it Item) counted(p *pen, t tongue.Tongue, x, y, width float64) float64 {
+	label := it.Label
+	if it.Joined {
+		label = t.Say("sheet.row")
+	}
+	across := (boxSide+0.9)*p.size*float64(it.Boxes) + 1
+	p.doc.SetFont(plain, "", tiny*p.size)
+	beside := across+p.doc.GetStringWidth(label) <= width
+	end := p.boxes(x, y, width, it.Boxes)
+	if beside {
+		return max(end, p.text(x+across, y-0.4, width-across, label, tiny, plain))
+	}
+	return p.text(x, end-0.4, width, label, tiny, plain)
 }
 
 // letterSide is the side of the square in which the letter of a card stands, in millimetres.

@@ -23,9 +23,9 @@ var (
 
 // Sizes of letters in points, and the styles.
 const (
-	tiny  = 7.4
-	small = 8.2
-	usual = 9.2
+	tiny  = 9.0 // nothing is written smaller
+	small = 9.0
+	usual = 10.0
 	day   = 11.5
 	title = 16.0
 
@@ -40,8 +40,7 @@ const millimetres = 25.4 / 72 // a point
 type pen struct {
 	doc *fpdf.Fpdf
 	attempt
-	trim trim
-	dry  bool
+	dry bool
 }
 
 func newPen(made time.Time) (*pen, error) {

@@ -11,6 +11,7 @@ package sheet
 
 import (
 	"bytes"
+	"slices"
 	"time"
 
 	"patientladder/core/wording/tongue"
@@ -88,17 +89,17 @@ type attempt struct {
 	most int
 }
 
-// attempts are tried in turn, the best first: rather smaller letters than no words.
+// attempts are tried in turn, the best first: rather no words than small letters, and rather fewer things than letters that nobody can
+// read at arm's length.
 func attempts() []attempt {
 	var out []attempt
-	for size := 1.1; size > 0.58; size -= 0.04 {
-		out = append(out, attempt{size, true, 0})
-	}
-	for size := 0.7; size > 0.54; size -= 0.05 {
-		out = append(out, attempt{size, false, 0})
+	for _, words := range []bool{true, false} {
+		for _, size := range []float64{1.1, 1.05, 1} {
+			out = append(out, attempt{size, words, 0})
+		}
 	}
 	for most := 12; most > 0; most-- {
-		out = append(out, attempt{0.6, false, most})
+		out = append(out, attempt{1, false, most})
 	}
 	return out
 }
@@ -109,14 +110,16 @@ func (s Sheet) PDF() ([]byte, error) {
 	if err != nil {
 		return nil, err
 	}
-	cards := s.lettered()
+	back := back{s.Tongue, s.Heading, s.cards()}
+	back.fit(p)
+	s.letter(back.cards)
+	size := p.attempt
 	s.fit(p)
 	p.doc.SetTitle(s.Heading, true)
 	p.doc.AddPage()
 	s.draw(p)
-	if len(cards) > 0 {
-		back := back{s.Tongue, s.Heading, cards}
-		back.fit(p)
+	if len(back.cards) > 0 {
+		p.attempt = size
 		p.doc.AddPage()
 		back.draw(p)
 	}
@@ -125,8 +128,8 @@ func (s Sheet) PDF() ([]byte, error) {
 	return out.Bytes(), err
 }
 
-// lettered gives each card that is on the sheet a letter, in the order in which they come, and returns them once each.
-func (s Sheet) lettered() (out []*Card) {
+// cards are how each thing goes that is on the sheet, once each, in the order in which they come.
+func (s Sheet) cards() (out []*Card) {
 	at := map[string]*Card{}
 	for d := range s.Days {
 		for i := range s.Days[d].Items {
@@ -138,12 +141,25 @@ func (s Sheet) lettered() (out []*Card) {
 				it.Card = first
 				continue
 			}
-			it.Card.letter = letterOf(len(out))
 			at[it.Card.Key] = it.Card
 			out = append(out, it.Card)
 		}
 	}
 	return out
+}
+
+// letter gives each card that stands on the back a letter; what has none there has none in front.
+func (s Sheet) letter(cards []*Card) {
+	for i, c := range cards {
+		c.letter = letterOf(i)
+	}
+	for d := range s.Days {
+		for i := range s.Days[d].Items {
+			if it := &s.Days[d].Items[i]; it.Card != nil && !slices.Contains(cards, it.Card) {
+				it.Card = nil
+			}
+		}
+	}
 }
 
 // letterOf counts in letters: A to Z, then AA.
@@ -158,13 +174,13 @@ func letterOf(n int) string {
 func (s Sheet) fit(p *pen) {
 	for _, a := range attempts() {
 		p.attempt = a
-		if s.height(p) <= pageHeight-2*margin {
+		if s.height(p) <= pageHeight-margin {
 			return
 		}
 	}
 }
 
-// height is that of the front as the pen would draw it.
+// height is where the front would end as the pen would draw it.
 func (s Sheet) height(p *pen) float64 {
 	p.dry = true
 	defer func() { p.dry = false }()

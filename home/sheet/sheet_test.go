@@ -7,6 +7,7 @@ import (
 	"os/exec"
 	"path/filepath"
 	"regexp"
+	"strconv"
 	"strings"
 	"testing"
 	"time"
@@ -94,20 +95,20 @@ func TestItIsOneSheetOfPaper(t *testing.T) {
 	p, err := newPen(made)
 	require.NoError(t, err)
 	s := week(40, "words", excerpt(t))
-	cards := s.lettered()
 	s.fit(p)
-	require.LessOrEqual(t, s.height(p), pageHeight-2*margin, "the last resort fits")
-	require.Len(t, cards, 30)
-	b := back{s.Tongue, s.Heading, cards}
+	require.LessOrEqual(t, s.height(p), pageHeight-margin, "the last resort fits")
+	b := back{s.Tongue, s.Heading, s.cards()}
+	require.Len(t, b.cards, 30)
 	b.fit(p)
-	require.True(t, b.fits(p), "thirty cards stand on the back, with their notes")
+	require.True(t, b.fits(p))
 }
 
 // What is the same has one card, and letters go on after Z.
 func TestOneCardForWhatIsTheSame(t *testing.T) {
 	s := week(2, "", excerpt(t))
 	s.Days[1].Items[0].Card = card("0 0", excerpt(t))
-	cards := s.lettered()
+	cards := s.cards()
+	s.letter(cards)
 	require.Len(t, cards, 11)
 	require.Equal(t, "A", s.Days[1].Items[0].Card.letter)
 	require.Equal(
@@ -117,21 +118,67 @@ func TestOneCardForWhatIsTheSame(t *testing.T) {
 	)
 }
 
-// The notes go last: what is said goes before the picture of the hand, and that before the notes.
-func TestTheNotesGoLast(t *testing.T) {
+// Where not all cards stand on the back at letters that can be read, what the parent is told goes first, then the cards of learned
+// pieces, the last before the others; those that stay have their notes, hands, tempo and by what they are good enough.
+func TestLearnedPiecesLoseTheirCardsFirst(t *testing.T) {
 	p, err := newPen(made)
 	require.NoError(t, err)
-	last := everything
-	for _, n := range []int{1, 2, 3, 4, 8} {
-		s := week(n, "", excerpt(t))
-		b := back{s.Tongue, s.Heading, s.lettered()}
+	s := Sheet{Tongue: tongue.Of(tongue.English), Heading: "Nell"}
+	var day Day
+	for i := range 24 {
+		c := card(fmt.Sprint(i), excerpt(t))
+		c.Learned = i%2 == 1
+		day.Items = append(day.Items, Item{Title: "Tune", Card: c})
+	}
+	s.Days = []Day{day}
+	b := back{s.Tongue, s.Heading, s.cards()}
+	b.fit(p)
+	s.letter(b.cards)
+	require.InDelta(t, 1, p.size, 0.05)
+	var got strings.Builder
+	for _, it := range s.Days[0].Items {
+		if it.Card == nil {
+			got.WriteString("-")
+		} else {
+			got.WriteString(it.Card.letter)
+		}
+	}
+	require.Equal(t, "A-B-C-D-E-F-G-H-I-J-K-L-", got.String())
+	few := back{s.Tongue, s.Heading, b.cards[:3]}
+	few.fit(p)
+	require.Equal(t, []any{1.12, true, 3}, []any{p.size, p.words, len(few.cards)})
+}
+
+// Nothing is written under nine points, however full the week is, and a keyboard is four centimetres wide at the least.
+func TestEverythingCanBeReadAtArmsLength(t *testing.T) {
+	for _, items := range []int{1, 8, 40} {
+		p, err := newPen(made)
+		require.NoError(t, err)
+		p.doc.SetCompression(false)
+		s := week(items, strings.Repeat("Say up, down or same aloud, then play it slowly. ", 4), excerpt(t))
+		b := back{s.Tongue, s.Heading, s.cards()}
 		b.fit(p)
-		require.True(t, b.fits(p))
-		require.GreaterOrEqual(t, p.trim, last, "%d", n)
-		last = p.trim
-		if n == 1 {
-			require.Equal(t, everything, p.trim)
-			require.Greater(t, p.size, 0.85, "and can be read from the stand")
+		s.letter(b.cards)
+		size := p.attempt
+		s.fit(p)
+		p.doc.AddPage()
+		s.draw(p)
+		p.attempt = size
+		p.doc.AddPage()
+		require.True(t, b.draw(p))
+		var out bytes.Buffer
+		require.NoError(t, p.doc.Output(&out))
+		fonts := regexp.MustCompile(`/F\S+ ([\d.]+) Tf`).FindAllSubmatch(out.Bytes(), -1)
+		require.NotEmpty(t, fonts)
+		for _, f := range fonts {
+			points, err := strconv.ParseFloat(string(f[1]), 64)
+			require.NoError(t, err)
+			require.GreaterOrEqual(t, points, 9.0, "%d things a day", items)
+		}
+		for _, keys := range [][]Key{{{MIDI: 60}}, {{MIDI: 62}, {MIDI: 66}}, {{MIDI: 36}, {MIDI: 72}}} {
+			board := Board{Keys: keys}
+			require.GreaterOrEqual(t, board.across(p.size, laneWidth), 40.0)
+			require.LessOrEqual(t, board.across(p.size, laneWidth), laneWidth)
 		}
 	}
 }
@@ -160,7 +207,8 @@ func TestItIsBlackAndWhite(t *testing.T) {
 	p.attempt = attempts()[0]
 	p.doc.AddPage()
 	s := week(3, "x", excerpt(t))
-	cards := s.lettered()
+	cards := s.cards()
+	s.letter(cards)
 	s.draw(p)
 	p.doc.AddPage()
 	back{s.Tongue, s.Heading, cards}.draw(p)
