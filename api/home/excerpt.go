@@ -106,7 +106,7 @@ func (e *excerpts) card(t tongue.Tongue, c wording.Card, x inweek.Shown) contrac
 	words := wording.WordsAtHome(t, e.student.Words)
 	out := contract.HomeCard{
 		Kind: c.Kind, Where: c.Where, Book: c.Book, Only: c.Only, Hands: []contract.HomeHand{}, Tempo: c.Tempo, Say: []contract.HomeSay{},
-		Parent: c.Parent, Child: c.Child, Swap: c.Swap, Good: c.Good, End: c.End, Gap: c.Gap, More: c.More, Cue: c.Cue,
+		Parent: c.Parent, Child: c.Child, Swap: c.Swap, Good: c.Good, End: c.End, Gap: c.Gap, More: c.More, Cue: c.Cue, Marks: c.Marks,
 	}
 	for _, l := range c.Say {
 		out.Say = append(out.Say, contract.HomeSay{Hand: l.Hand, Words: l.Words})

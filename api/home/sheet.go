@@ -146,7 +146,7 @@ func (e *excerpts) sheetItem(it week.Item, t tongue.Tongue) (sheet.Item, error) 
 	card := &sheet.Card{
 		Key: strings.Join([]string{x.Music, c.Where, it.Hand, string(wholeness(it.Kind))}, "|"), Title: c.Title, Where: c.Where, Book: c.Book,
 		Only: c.Only, Tempo: c.Tempo, Say: sayLine(c.Say),
-		Parent: c.Parent, Swap: c.Swap, Good: c.Good, Gap: c.Gap, Goals: c.Goals, Learned: it.Kind == week.Review,
+		Parent: c.Parent, Swap: c.Swap, Good: c.Good, Gap: c.Gap, Marks: c.Marks, Goals: c.Goals, Learned: it.Kind == week.Review,
 	}
 	player, words := e.student.OnInstrument(), wording.WordsAtHome(t, e.student.Words)
 	for i, h := range x.Card.Hands {

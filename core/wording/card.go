@@ -38,6 +38,8 @@ type Card struct {
 	Gap, More string
 	// Cue is a word in large letters; empty for none.
 	Cue string
+	// Marks say the dynamics that stand in it: "p: soft".
+	Marks string
 }
 
 // SayLine is what is said aloud of one hand until the other goes on; Hand is empty where there is only one.
@@ -66,6 +68,7 @@ func HomeCard(t tongue.Tongue, it week.Item, x inweek.Shown, m material.Material
 		Say:   said(t, x.Say, words),
 		Cue:   t.Shipped(x.Cue),
 	}
+	c.Marks = marksSaid(t, x.Card.Marks)
 	for _, goal := range it.Goals {
 		c.Goals = append(c.Goals, t.Shipped(goal))
 	}
@@ -112,6 +115,17 @@ func HomeCard(t tongue.Tongue, it week.Item, x inweek.Shown, m material.Material
 		}
 	}
 	return c
+}
+
+// marksSaid says dynamics in words; one that is not known says nothing.
+func marksSaid(t tongue.Tongue, marks []string) string {
+	var out []string
+	for _, m := range marks {
+		if said := t.Say("mark." + m); said != "" {
+			out = append(out, said)
+		}
+	}
+	return strings.Join(out, " · ")
 }
 
 // homeTitle is the title of a thing to do; that of a piece stays as it is printed.
@@ -244,6 +258,9 @@ func cardHand(t tongue.Tongue, h athome.Hand, player instrument.Instrument, word
 		if len(keys) > 1 && h.Finger > 0 {
 			out.Start = t.Say("start.keys.plain", "hand", out.Hand, "key", out.Key) + "; " + t.Say("start.chord", "n", strconv.Itoa(h.Finger))
 		}
+	case h.Chord != "":
+		out.Hand, out.Start = Capital(t.Say("hand.part")), t.Say("start.shape", "chord", h.Chord)
+		out.Key = h.Chord
 	case h.String > 0 && h.String <= len(player.Open):
 		str := t.Say("string", "note", words.Note(player.Open[h.String-1].Name()))
 		out.Hand = Capital(t.Say("hand.part"))

@@ -21,6 +21,8 @@ type Card struct {
 	Excerpt *engrave.Drawing
 	Signs   []Sign
 
+	// Marks say the dynamics that stand in the notes.
+	Marks string
 	// Goals of an exercise are read before it; Good is the first of them.
 	Goals []string
 	// Learned says that it is a learned piece: where there is no room, its card is left out before others.
@@ -133,6 +135,9 @@ func (c *Card) draw(p *pen, t tongue.Tongue, x, y float64) float64 {
 	y = c.hands(p, x, y)
 	if c.Excerpt != nil {
 		y = p.excerpt(*c.Excerpt, c.Signs, x, y+1, laneWidth) + 0.6
+	}
+	if c.Marks != "" {
+		y = p.text(x, y, laneWidth, c.Marks, small, plain)
 	}
 	if len(c.Goals) > 1 {
 		for _, goal := range c.Goals[1:] {

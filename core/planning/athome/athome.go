@@ -9,7 +9,10 @@
 package athome
 
 import (
+	"slices"
+
 	"patientladder/core/library/material"
+	"patientladder/core/notation/score"
 	"patientladder/core/planning/week"
 	"patientladder/core/reading/analysis"
 	"patientladder/core/reading/naming"
@@ -52,6 +55,8 @@ type Card struct {
 	Cue string
 	// Swaps says that the hands take turns and that a word helps to change them.
 	Swaps bool
+	// Marks are the dynamics that stand in it, each once, in their order: "p", "crescendo".
+	Marks []string
 	// Page of the book; 0 where it is in none, or nobody knows.
 	Page int
 	// Gaps are what cannot be known.
@@ -134,11 +139,43 @@ func Of(it week.Item, s Source) Card {
 			c.Signs = signsOf(it, s.Piece)
 		}
 	}
+	if played && s.Piece != nil && !s.BySound {
+		c.Marks = marksOf(it, s.Piece)
+	}
 	if played && it.Kind != week.Look && it.Kind != week.Hear {
 		c.Tempo = tempoOf(it, s)
 	}
 	c.Gaps = c.gaps(it, s)
 	return c
+}
+
+// marksOf are the dynamics that hold or begin in a stretch, each once.
+func marksOf(it week.Item, p *analysis.Piece) (out []string) {
+	holds := ""
+	for _, x := range p.Score.Signs {
+		at, mark := x.At.Float(), ""
+		switch x.Kind {
+		case score.Dynamic:
+			mark = x.Text
+		case score.Crescendo, score.Diminuendo:
+			mark = string(x.Kind)
+		}
+		switch {
+		case mark == "" || it.End > it.Start && at >= it.End-1e-9:
+		case it.End > it.Start && at < it.Start-1e-9:
+			if x.Kind == score.Dynamic {
+				holds = mark
+			}
+		case len(out) == 0 && holds != "" && at > it.Start+1e-9 && holds != mark:
+			out = append(out, holds, mark)
+		case !slices.Contains(out, mark):
+			out = append(out, mark)
+		}
+	}
+	if len(out) == 0 && holds != "" {
+		out = []string{holds}
+	}
+	return out
 }
 
 // said are the kinds before which something is said aloud.

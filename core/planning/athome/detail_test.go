@@ -1,15 +1,19 @@
 package athome
 
 import (
+	"fmt"
 	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
 
+	"patientladder/core/library/instrument"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/week"
+	"patientladder/core/reading/analysis"
 	"patientladder/core/reading/naming"
 	"patientladder/core/reading/reading"
+	"patientladder/core/technique/exercise"
 )
 
 // From thirteen on a student practises alone; under seven something is said aloud and hands change place in turn.
@@ -148,4 +152,39 @@ func TestTouchesFromLowToHigh(t *testing.T) {
 		[]bool{false, false, false, true},
 		[]bool{c.Hands[0].Touches[0].First, c.Hands[0].Touches[1].First, c.Hands[0].Touches[2].First, c.Hands[0].Touches[3].First},
 	)
+}
+
+// Chords on strings are drawn one by one, each with its own fingers: of C and G7 on a ukulele no finger stands on two strings.
+func TestAChordChangeHasAPictureAChord(t *testing.T) {
+	player, known := instrument.Of("ukulele")
+	require.True(t, known)
+	e, err := exercise.Parse("changes/four/-/-/C-G7", player)
+	require.NoError(t, err)
+	s, err := e.Score(naming.Words{})
+	require.NoError(t, err)
+	c := Of(week.Item{Kind: week.Drilled, Times: 3, Goals: []string{"a", "b"}}, Source{Age: 40, Piece: analysis.Of(s, "ukulele"), Material: material.Material{Tempo: 60}})
+	var got []string
+	for _, h := range c.Hands {
+		shape := h.Chord
+		for _, x := range h.Touches {
+			shape += fmt.Sprintf(" %d:%d/%d", x.String, x.Above, x.Finger)
+		}
+		got = append(got, shape)
+	}
+	require.Equal(t, []string{"C 4:0/0 3:0/0 2:0/0 1:3/3", "G7 4:0/0 3:2/2 2:1/1 1:2/3"}, got)
+	require.Empty(t, c.Gaps)
+	require.False(t, c.Swaps)
+}
+
+// What is loud or soft is told of the bars: what holds from before, each once, in its order.
+func TestTheMarksOfAStretch(t *testing.T) {
+	p := read(t, "X:1\nL:1/4\nM:4/4\nK:C\n!p!CDEF|GA!f!Bc|!p!CDEF|GABc|", "piano")
+	of := func(from, to float64) []string {
+		return Of(week.Item{Kind: week.Chunk, Start: from, End: to, Times: 3}, Source{Age: 9, Piece: p}).Marks
+	}
+	require.Equal(t, []string{"p"}, of(0, 4))
+	require.Equal(t, []string{"p", "f"}, of(4, 8))
+	require.Equal(t, []string{"p"}, of(12, 16))
+	require.Equal(t, []string{"p", "f"}, of(0, 0))
+	require.Empty(t, Of(week.Item{Kind: week.Chunk, Start: 0, End: 4, Times: 3}, Source{Age: 9, Piece: p, BySound: true}).Marks)
 }

@@ -9,7 +9,9 @@ import (
 	"patientladder/core/notation/score"
 	"patientladder/core/planning/week"
 	"patientladder/core/reading/analysis"
+	"patientladder/core/reading/position"
 	"patientladder/core/reading/reading"
+	"patientladder/core/technique/plucked"
 )
 
 // Hand is a hand that plays in a thing to do; a part that is not divided by hands counts as one.
@@ -27,6 +29,8 @@ type Hand struct {
 	Touches []Touch
 	// Moves says that the hand changes its place on the way.
 	Moves bool
+	// Chord names the shape where one of several chords is drawn; empty otherwise. All of its touches are held at once.
+	Chord string
 }
 
 // Touch is a key, or a place on a string, with the finger that plays it first.
@@ -110,6 +114,10 @@ func handsOf(it week.Item, p *analysis.Piece) []Hand {
 		for _, f := range l.Position.Fingers {
 			fingers[f.Note], strings[f.Note] = f.Finger, f.String
 		}
+		if shapes := shapesOf(l, on, func(n int) Touch { return touchOf(p.Score, n, fingers, strings, tuning) }, p.Score, p.Instrument); len(shapes) > 0 {
+			out = append(out, shapes...)
+			continue
+		}
 		at := map[[2]int]int{}
 		for i, o := range on {
 			for _, n := range o.Notes {
@@ -136,11 +144,73 @@ func handsOf(it week.Item, p *analysis.Piece) []Hand {
 	return out
 }
 
+const (
+	// leastOfChord is how many strings make a chord, mostShapes how many chords are drawn of one thing to do (default).
+	leastOfChord, mostShapes = 3, 4
+)
+
+// shapesOf are the chords that a hand holds on strings one after the other, each with its own fingers; none where it does not play
+// chords all along.
+func shapesOf(l analysis.Line, on []reading.Onset, touch func(note int) Touch, s *score.Score, player string) (out []Hand) {
+	seen := map[string]bool{}
+	for _, o := range on {
+		h := Hand{Hand: l.Hand, Finger: -1, At: o.At.Float()}
+		key := ""
+		for _, n := range o.Notes {
+			t := touch(n)
+			if t.String == 0 {
+				return nil
+			}
+			t.First = true
+			h.Touches, key = append(h.Touches, t), key+strconv.Itoa(t.String)+"."+strconv.Itoa(t.Above)+" "
+			h.Finger = max(h.Finger, t.Finger)
+		}
+		if len(h.Touches) < leastOfChord {
+			return nil
+		}
+		if seen[key] || len(out) == mostShapes {
+			continue
+		}
+		seen[key] = true
+		for _, x := range s.Signs {
+			if x.Kind == score.Chord && !o.At.Less(x.At) {
+				h.Chord = x.Text
+			}
+		}
+		slices.SortStableFunc(h.Touches, func(a, b Touch) int { return b.String - a.String })
+		h.held(player)
+		out = append(out, h)
+	}
+	return out
+}
+
+// held gives a chord that is known by its name the fingers with which it is held, where they are on these frets.
+func (h *Hand) held(player string) {
+	x, _ := instrument.Of(player)
+	shape, err := plucked.Chord(x, h.Chord)
+	if err != nil {
+		return
+	}
+	for _, t := range h.Touches {
+		if t.String > len(shape.Frets) || shape.Frets[t.String-1] != t.Above {
+			return
+		}
+	}
+	h.Finger = 0
+	for i := range h.Touches {
+		h.Touches[i].Finger = shape.Fingers[h.Touches[i].String-1]
+		h.Finger = max(h.Finger, h.Touches[i].Finger)
+	}
+}
+
 // touchOf is how a note is touched: a printed finger before a proposed one.
 func touchOf(s *score.Score, note int, fingers, strings map[int]int, tuning []int) Touch {
 	n := &s.Notes[note]
 	t := Touch{Pitch: n.Pitch.String(), MIDI: n.MIDI, Finger: -1}
-	if f, ok := fingers[note]; ok {
+	if f, proposed := fingers[note]; proposed {
+		t.Finger = f
+	}
+	if f := position.Given(n); f >= 0 {
 		t.Finger = f
 	}
 	if str := strings[note]; str > 0 && str <= len(tuning) {
@@ -157,7 +227,7 @@ func moved(l analysis.Line, on []reading.Onset) bool {
 
 // inTurn says that two hands play in it, one after the other.
 func inTurn(hands []Hand, it week.Item, p *analysis.Piece) bool {
-	if len(hands) != 2 {
+	if len(hands) != 2 || hands[0].Hand == hands[1].Hand {
 		return false
 	}
 	at := map[float64]int{}

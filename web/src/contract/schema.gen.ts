@@ -4666,6 +4666,8 @@ export interface components {
             where: string;
             /** @description The page; empty where nobody knows */
             book: string;
+            /** @description The dynamics that stand in it */
+            marks: string;
             /** @description The hand that plays alone; empty for as written */
             only: string;
             hands: components["schemas"]["HomeHand"][];

@@ -42,6 +42,7 @@ const item = {
       },
     ],
     tempo: "Slowly, like strolling (48)",
+    marks: "",
     say: [{ hand: "", words: ["up", "same"] }],
     parent: "Say the line together first. Then Nell plays it.",
     child: "Say it.",

@@ -91,6 +91,7 @@ export function ItemCard(props: {
         ) : (
           item.excerpt && <div className="mt-3 h-28" />
         )}
+        {card.marks && <p className="mt-1 text-center">{card.marks}</p>}
         {card.say.length > 0 && (
           <div className="mt-2 text-center">
             <p className="fine">{say("say")}</p>

@@ -21,4 +21,14 @@ describe("what sounds when", () => {
     expect(plan.clicks.map((c) => c.at)).toEqual([0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11]);
     expect(plan.clicks.filter((c) => c.first)).toHaveLength(3);
   });
+  it("counts a whole bar before an upbeat, and what of its bar comes before it", () => {
+    const upbeat = [0, 1, 2, 3, 4, 5, 6].map((at) => ({ at, first: at === 1 || at === 4 })); // three-four, one beat before it
+    const plan = schedule({ notes: [], beats: upbeat, start: 0, end: 7, tempo: 60, click: true });
+    expect(plan.lead).toBe(5);
+    expect(plan.clicks.filter((c) => c.first).map((c) => c.at)).toEqual([0, 3, 6, 9]);
+    const within = schedule({ notes, beats, start: 6, end: 8, tempo: 60, click: true });
+    expect(within.lead).toBe(2 * 4 - 2);
+    const short = schedule({ notes, beats: beats.slice(0, 2), start: 0, end: 2, tempo: 60, click: true });
+    expect(short.lead).toBe(2);
+  });
 });

@@ -117,15 +117,32 @@ const tones: Record<
   },
 };
 
-/** What sounds when, in seconds from the beginning; the click counts one bar in. */
+/**
+ * How many beats are counted in: a bar of the piece, and before something that begins within a bar also what of it comes before.
+ * Bars are as long as the one in which it begins, or the nearest whole one.
+ */
+function countIn(all: Performance["beats"], within: (at: number) => boolean) {
+  const from = all.findIndex((b) => within(b.at));
+  if (from < 0) return { count: 0, bar: 1 };
+  const firsts = all.flatMap((b, i) => (b.first ? [i] : []));
+  const before = firsts.filter((i) => i <= from).at(-1);
+  const after = firsts.filter((i) => i > from);
+  const [one = all.length, two = all.length] = before === undefined ? after : [before, after[0]];
+  const earlier = firsts.filter((i) => i < one).at(-1);
+  const bar = Math.max(1, two === all.length && earlier !== undefined ? one - earlier : two - one);
+  const gone = before === undefined ? Math.max(0, bar - (one - from)) : from - before;
+  return { count: gone === 0 ? bar : bar + gone, bar };
+}
+
+/** What sounds when, in seconds from the beginning; the click counts in. */
 export function schedule(p: Performance) {
   const seconds = 60 / p.tempo;
   const within = (at: number) => at >= p.start - 1e-6 && at < p.end - 1e-6;
   const beats = p.beats.filter((b) => within(b.at));
   const [one, two] = beats;
   const beat = one && two ? two.at - one.at : 1;
-  const next = beats.findIndex((b, i) => i > 0 && b.first);
-  const count = p.click ? (next > 0 ? Math.min(next, 4) : Math.min(beats.length, 4)) : 0;
+  const before = countIn(p.beats, within);
+  const count = p.click ? before.count : 0;
   const lead = count * beat * seconds;
   return {
     lead,
@@ -140,7 +157,10 @@ export function schedule(p: Performance) {
       })),
     clicks: p.click
       ? [
-          ...Array.from({ length: count }, (_, i) => ({ at: i * beat * seconds, first: i === 0 })),
+          ...Array.from({ length: count }, (_, i) => ({
+            at: i * beat * seconds,
+            first: i % before.bar === 0,
+          })),
           ...beats.map((b) => ({ at: lead + (b.at - p.start) * seconds, first: b.first })),
         ]
       : [],
