@@ -202,9 +202,22 @@ func TestTheStudioItself(t *testing.T) {
 	_, a := u.call("GET", "/api/account", nil)
 	require.Equal(t, map[string]any{
 		"name": "School by the sea", "timezone": "Asia/Tokyo", "keepYears": 5.0, "language": "de", "firstDay": 0.0,
-		"letterhead": "Quay 4\nGullhaven",
+		"letterhead": "Quay 4\nGullhaven", "quietFrom": 1200.0, "quietTo": 420.0,
 		"languages":  []any{map[string]any{"id": "en", "name": "English"}, map[string]any{"id": "de", "name": "Deutsch"}},
 	}, a["studio"])
+	quiet := func() []any {
+		_, a := u.call("GET", "/api/account", nil)
+		set := a["studio"].(map[string]any)
+		return []any{set["quietFrom"], set["quietTo"]}
+	}
+	status, _ = put(map[string]any{"quietFrom": 1290, "quietTo": 540})
+	require.Equal(t, http.StatusNoContent, status)
+	require.Equal(t, []any{1290.0, 540.0}, quiet())
+	status, _ = put(nil)
+	require.Equal(t, http.StatusNoContent, status)
+	require.Equal(t, []any{1290.0, 540.0}, quiet(), "a page of before does not know them")
+	status, _ = put(map[string]any{"quietFrom": 1440, "quietTo": 540})
+	require.Equal(t, http.StatusUnprocessableEntity, status)
 	text := u.read("/api/account/studio/export")
 	h, err := dump.Check(strings.NewReader(text))
 	require.NoError(t, err)

@@ -69,12 +69,12 @@ func (s *Store) Sweep(ctx context.Context, now time.Time, regret time.Duration) 
 }
 
 // SetStudio changes the name of a studio, its zone, how many years the data of those who left stay, the language of families, the
-// first day of a week and the letterhead.
+// first day of a week, the letterhead and the quiet hours.
 func (s *Store) SetStudio(ctx context.Context, t Studio) error {
 	return explain(s.within(ctx, func(q *rows.Queries) error {
 		if err := q.SetStudio(ctx, rows.SetStudioParams{
 			Name: t.Name, Timezone: t.Timezone, KeepYears: uint8(t.KeepYears), Language: t.Language, FirstDay: uint8(t.FirstDay),
-			Letterhead: t.Letterhead, ID: t.ID,
+			Letterhead: t.Letterhead, QuietFrom: uint16(t.Quiet.From), QuietTo: uint16(t.Quiet.To), ID: t.ID,
 		}); err != nil {
 			return err
 		}

@@ -10,6 +10,7 @@ import (
 	"time"
 
 	"patientladder/core/base/calendar"
+	"patientladder/core/planning/withfamily"
 	"patientladder/core/reading/naming"
 	"patientladder/core/way"
 	"patientladder/store/document"
@@ -40,6 +41,8 @@ type Studio struct {
 	FirstDay time.Weekday
 	// Letterhead are the lines under the studio's name on papers and letters.
 	Letterhead string
+	// Quiet are the hours in which nothing is sent to families.
+	Quiet withfamily.Quiet
 	// Told is the number of the last change of figures that the studio was told of.
 	Told int
 	// WordsVersion guards words and approach against a stale form.
@@ -94,7 +97,8 @@ func (s *Store) Studio(ctx context.Context, id string) (Studio, error) {
 		Ways: ways,
 		Way:  w, WayVersion: r.WayVersion,
 		ID: r.ID, Name: r.Name, Timezone: r.Timezone, Told: int(r.Told), LibraryVersion: r.LibraryVersion, KeepYears: int(r.KeepYears),
-		Language: r.Language, FirstDay: time.Weekday(r.FirstDay), Letterhead: r.Letterhead, Approach: naming.Approach(r.Approach),
+		Language: r.Language, FirstDay: time.Weekday(r.FirstDay), Letterhead: r.Letterhead,
+		Quiet: withfamily.Quiet{From: int(r.QuietFrom), To: int(r.QuietTo)}, Approach: naming.Approach(r.Approach),
 		WordsVersion: r.WordsVersion,
 		Words: naming.Words{
 			Notes:  naming.Notes(r.NoteNames),

@@ -202,6 +202,8 @@ func TestEverySettingOfAStudioComesBack(t *testing.T) {
 	st, err := db.Studio(ctx, id0)
 	require.NoError(t, err)
 	st.Name, st.Timezone, st.KeepYears, st.Language, st.FirstDay, st.Letterhead = "Harbour", "Europe/Oslo", 3, "de", time.Sunday, "Quay 4"
+	require.Equal(t, withfamily.UsualQuiet, st.Quiet)
+	st.Quiet = withfamily.Quiet{From: 1290, To: 540}
 	require.NoError(t, db.SetStudio(ctx, st))
 	st.Words = naming.Words{Notes: naming.Solfege, Steps: naming.AllSkips, Values: naming.QuarterNotes, Rhythm: naming.Sea}
 	st.Approach = naming.ByName
@@ -215,8 +217,8 @@ func TestEverySettingOfAStudioComesBack(t *testing.T) {
 	require.NoError(t, db.SetTold(ctx, st.ID, 3))
 	got, err := db.Studio(ctx, st.ID)
 	require.NoError(t, err)
-	require.Equal(t, []any{"Harbour", "Europe/Oslo", 3, "de", time.Sunday, "Quay 4", st.Words, naming.ByName, w, 3},
-		[]any{got.Name, got.Timezone, got.KeepYears, got.Language, got.FirstDay, got.Letterhead, got.Words, got.Approach, got.Way, got.Told})
+	require.Equal(t, []any{"Harbour", "Europe/Oslo", 3, "de", time.Sunday, "Quay 4", st.Quiet, st.Words, naming.ByName, w, 3},
+		[]any{got.Name, got.Timezone, got.KeepYears, got.Language, got.FirstDay, got.Letterhead, got.Quiet, got.Words, got.Approach, got.Way, got.Told})
 	require.NoError(t, db.SetTold(ctx, st.ID, 2))
 	require.NoError(t, db.SetTeacherWays(ctx, got.WithWay("t", json.RawMessage(`{"bites":1}`)), got.WayVersion))
 	got, err = db.Studio(ctx, st.ID)

@@ -242,6 +242,8 @@ func (h *Handlers) GetAccount(ctx context.Context, _ contract.GetAccountRequestO
 			Language:   tongue.Of(day.Tenant.Language).ID,
 			FirstDay:   int(day.Tenant.FirstDay),
 			Letterhead: day.Tenant.Letterhead,
+			QuietFrom:  &day.Tenant.Quiet.From,
+			QuietTo:    &day.Tenant.Quiet.To,
 			Languages:  languages(),
 		},
 		Passkeys: []contract.Choice{}, MayPasskey: h.party != nil, Sessions: []contract.OpenSession{}, People: []contract.Person{},

@@ -8,6 +8,7 @@ import (
 
 	"patientladder/api/contract"
 	"patientladder/app/refusal"
+	"patientladder/core/planning/withfamily"
 	"patientladder/core/wording/tongue"
 	"patientladder/home/sheet"
 	"patientladder/store"
@@ -33,12 +34,29 @@ func (h *Handlers) SetStudio(ctx context.Context, r contract.SetStudioRequestObj
 	if !tongue.Known(string(r.Body.Language)) {
 		return nil, refusal.Invalid("There are no texts for families in that language. Nothing was changed.")
 	}
+	quiet, err := h.quiet(ctx, r.Body)
+	if err != nil {
+		return nil, err
+	}
 	return contract.SetStudio204Response{}, h.grave(ctx, me, "studio-set", "", nil, func(ctx context.Context) error {
 		return h.Store.SetStudio(ctx, store.Studio{
 			ID: me.StudioID, Name: name, Timezone: r.Body.Timezone, KeepYears: r.Body.KeepYears, Language: string(r.Body.Language),
-			FirstDay: time.Weekday(r.Body.FirstDay), Letterhead: strings.Join(letterhead, "\n"),
+			FirstDay: time.Weekday(r.Body.FirstDay), Letterhead: strings.Join(letterhead, "\n"), Quiet: quiet,
 		})
 	})
+}
+
+// quiet are the quiet hours that are set; as they are where a page of before does not know them.
+func (h *Handlers) quiet(ctx context.Context, s *contract.SetStudioJSONRequestBody) (withfamily.Quiet, error) {
+	day, err := h.Day(ctx)
+	if err != nil || s.QuietFrom == nil || s.QuietTo == nil {
+		return day.Tenant.Quiet, err
+	}
+	out := withfamily.Quiet{From: *s.QuietFrom, To: *s.QuietTo}
+	if err := out.Check(); err != nil {
+		return out, refusal.Because(err)
+	}
+	return out, nil
 }
 
 // ExportStudio returns everything of the studio.

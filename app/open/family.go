@@ -87,7 +87,7 @@ func (d *Loader) Announce(ctx context.Context, s Student, f store.Family, l Lett
 		if l.Kind != store.AboutWeek {
 			wish = withfamily.EachWeek
 		}
-		at = withfamily.SendAt(s.Now.In(s.Zone), wish)
+		at = withfamily.SendAt(s.Now.In(s.Zone), wish, s.Tenant.Quiet)
 	}
 	var out []store.Message
 	for _, address := range to {

@@ -136,7 +136,7 @@ SELECT COUNT(*) AS ladders, CAST(COALESCE(SUM(entries), 0) AS SIGNED) AS entries
 INSERT INTO erased (studio_id, id, at, ladders, entries) VALUES (?, ?, ?, ?, ?);
 
 -- name: SetStudio :exec
-UPDATE studio SET name = ?, timezone = ?, keep_years = ?, language = ?, first_day = ?, letterhead = ?, words_version = words_version + 1 WHERE id = ?;
+UPDATE studio SET name = ?, timezone = ?, keep_years = ?, language = ?, first_day = ?, letterhead = ?, quiet_from = ?, quiet_to = ?, words_version = words_version + 1 WHERE id = ?;
 
 -- name: GiveLadder :exec
 UPDATE ladder SET teacher_id = ? WHERE studio_id = ? AND id = ?;

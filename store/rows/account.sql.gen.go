@@ -1063,7 +1063,7 @@ func (q *Queries) SetSecond(ctx context.Context, arg SetSecondParams) error {
 }
 
 const setStudio = `-- name: SetStudio :exec
-UPDATE studio SET name = ?, timezone = ?, keep_years = ?, language = ?, first_day = ?, letterhead = ?, words_version = words_version + 1 WHERE id = ?
+UPDATE studio SET name = ?, timezone = ?, keep_years = ?, language = ?, first_day = ?, letterhead = ?, quiet_from = ?, quiet_to = ?, words_version = words_version + 1 WHERE id = ?
 `
 
 type SetStudioParams struct {
@@ -1073,6 +1073,8 @@ type SetStudioParams struct {
 	Language   string
 	FirstDay   uint8
 	Letterhead string
+	QuietFrom  uint16
+	QuietTo    uint16
 	ID         string
 }
 
@@ -1084,6 +1086,8 @@ func (q *Queries) SetStudio(ctx context.Context, arg SetStudioParams) error {
 		arg.Language,
 		arg.FirstDay,
 		arg.Letterhead,
+		arg.QuietFrom,
+		arg.QuietTo,
 		arg.ID,
 	)
 	return err

@@ -454,6 +454,8 @@ type Studio struct {
 	Letterhead     string
 	TeacherWays    sql.NullString
 	Told           int32
+	QuietFrom      uint16
+	QuietTo        uint16
 }
 
 type StudioFeed struct {

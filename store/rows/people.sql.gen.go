@@ -1379,7 +1379,7 @@ func (q *Queries) StudentLadders(ctx context.Context, arg StudentLaddersParams) 
 }
 
 const studio = `-- name: Studio :one
-SELECT id, name, timezone, library_version, note_names, step_names, value_names, approach, words_version, way, way_version, rhythm_words, keep_years, language, first_day, letterhead, teacher_ways, told FROM studio WHERE id = ?
+SELECT id, name, timezone, library_version, note_names, step_names, value_names, approach, words_version, way, way_version, rhythm_words, keep_years, language, first_day, letterhead, teacher_ways, told, quiet_from, quiet_to FROM studio WHERE id = ?
 `
 
 func (q *Queries) Studio(ctx context.Context, id string) (Studio, error) {
@@ -1404,6 +1404,8 @@ func (q *Queries) Studio(ctx context.Context, id string) (Studio, error) {
 		&i.Letterhead,
 		&i.TeacherWays,
 		&i.Told,
+		&i.QuietFrom,
+		&i.QuietTo,
 	)
 	return i, err
 }

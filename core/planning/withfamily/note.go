@@ -1,6 +1,7 @@
 package withfamily
 
 import (
+	"errors"
 	"maps"
 	"slices"
 	"strings"
@@ -153,31 +154,59 @@ const (
 	NoMail   Mail = "none"
 )
 
-const (
-	// quietFrom and quietTo are the hours in which nothing is sent (default), in minutes from midnight.
-	quietFrom = 20 * 60
-	quietTo   = 7 * 60
-	// remindAt is when a reminder is sent.
-	remindAt = 15 * 60
-)
+// Quiet are the hours in which nothing is sent, from and to in minutes from midnight, over it where From is later; none where
+// both are the same.
+type Quiet struct{ From, To int }
 
-// SendAt is when a message may be sent that is ready at a moment: at once, outside the quiet hours, or on Monday.
-func SendAt(ready time.Time, wish Mail) time.Time {
-	morning := time.Date(ready.Year(), ready.Month(), ready.Day(), 0, quietTo, 0, 0, ready.Location())
+// UsualQuiet are the quiet hours of a studio that set none (default): from eight in the evening to seven.
+var UsualQuiet = Quiet{From: 20 * 60, To: 7 * 60}
+
+// Check says in a sentence what is wrong with quiet hours, or returns nil.
+func (q Quiet) Check() error {
+	const day = 24 * 60
+	if q.From < 0 || q.From >= day || q.To < 0 || q.To >= day {
+		return errors.New("quiet hours begin and end between 00:00 and 23:59")
+	}
+	return nil
+}
+
+// hold says that a minute of the day is quiet.
+func (q Quiet) hold(minute int) bool {
+	if q.From <= q.To {
+		return minute >= q.From && minute < q.To
+	}
+	return minute >= q.From || minute < q.To
+}
+
+// remindAt is when a reminder is sent, in minutes from midnight (default).
+const remindAt = 15 * 60
+
+// monday is when a message on Monday is sent at the earliest, in minutes from midnight (default).
+const monday = 7 * 60
+
+// SendAt is when a message may be sent that is ready at a moment: at once, when the quiet hours end, or on Monday.
+func SendAt(ready time.Time, wish Mail, quiet Quiet) time.Time {
+	on := func(days, minute int) time.Time {
+		return time.Date(ready.Year(), ready.Month(), ready.Day()+days, 0, minute, 0, 0, ready.Location())
+	}
 	if wish == OnMonday {
-		monday := morning.AddDate(0, 0, (8-int(ready.Weekday()))%7)
-		if monday.Before(ready) {
-			monday = monday.AddDate(0, 0, 7)
+		days, at := (8-int(ready.Weekday()))%7, monday
+		if quiet.hold(monday) {
+			at = quiet.To
 		}
-		return monday
+		if on(days, at).Before(ready) {
+			days += 7
+		}
+		return on(days, at)
 	}
-	switch at := 60*ready.Hour() + ready.Minute(); {
-	case at < quietTo:
-		return morning
-	case at >= quietFrom:
-		return morning.AddDate(0, 0, 1)
+	minute := 60*ready.Hour() + ready.Minute()
+	switch {
+	case !quiet.hold(minute):
+		return ready
+	case minute < quiet.To:
+		return on(0, quiet.To)
 	}
-	return ready
+	return on(1, quiet.To)
 }
 
 // Reminder reminds a family of a day of practice.

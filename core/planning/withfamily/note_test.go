@@ -92,7 +92,7 @@ func TestWhenAMessageIsSent(t *testing.T) {
 		"2026-05-04 20:00": {"2026-05-05 07:00", "2026-05-11 07:00"}, "2026-05-10 23:00": {"2026-05-11 07:00", "2026-05-11 07:00"},
 		"2026-05-07 12:00": {"2026-05-07 12:00", "2026-05-11 07:00"},
 	} {
-		require.Equal(t, []time.Time{at(want[0]), at(want[1])}, []time.Time{SendAt(at(ready), EachWeek), SendAt(at(ready), OnMonday)}, ready)
+		require.Equal(t, []time.Time{at(want[0]), at(want[1])}, []time.Time{SendAt(at(ready), EachWeek, UsualQuiet), SendAt(at(ready), OnMonday, UsualQuiet)}, ready)
 	}
 	// It is three o'clock on Monday: Sunday is over, Monday's is due, Tuesday rests.
 	day := func(n int, rest bool, items int) week.Day {
@@ -169,4 +169,26 @@ func TestABiteIsShown(t *testing.T) {
 	x, err = inweek.Show(*s, week.Item{Kind: week.Preview, Material: "thumb", Exercise: "no/such/thing", Times: 1}, nil)
 	require.NoError(t, err)
 	require.False(t, x.Heard(), "kept by an older program: the words still say it")
+}
+
+// Quiet hours are the studio's: over midnight or within a day, and none where they begin and end alike.
+func TestQuietHoursAreTheStudios(t *testing.T) {
+	at := func(clock string) time.Time {
+		when, err := time.Parse("2006-01-02 15:04", "2026-05-06 "+clock) // a Wednesday
+		require.NoError(t, err)
+		return when
+	}
+	send := func(clock string, wish Mail, q Quiet) string { return SendAt(at(clock), wish, q).Format("Mon 15:04") }
+	noon := Quiet{From: 12 * 60, To: 14*60 + 30}
+	require.Equal(t, []string{"Wed 11:59", "Wed 14:30", "Wed 14:30", "Wed 23:00"}, []string{
+		send("11:59", EachWeek, noon), send("12:00", EachWeek, noon), send("14:29", EachWeek, noon), send("23:00", EachWeek, noon),
+	})
+	late := Quiet{From: 21*60 + 30, To: 9 * 60}
+	require.Equal(t, []string{"Wed 21:29", "Thu 09:00", "Wed 09:00", "Mon 09:00"}, []string{
+		send("21:29", EachWeek, late), send("21:30", EachWeek, late), send("08:59", EachWeek, late), send("08:59", OnMonday, late),
+	})
+	require.Equal(t, []string{"Wed 03:00", "Mon 07:00"}, []string{send("03:00", EachWeek, Quiet{}), send("03:00", OnMonday, Quiet{})})
+	require.NoError(t, UsualQuiet.Check())
+	require.EqualError(t, Quiet{From: -1}.Check(), "quiet hours begin and end between 00:00 and 23:59")
+	require.Error(t, Quiet{To: 24 * 60}.Check())
 }

@@ -7,6 +7,10 @@ import { weekdayName } from "../student/SlotRows";
 
 const zones = Intl.supportedValuesOf("timeZone");
 
+const two = (n: number) => String(n).padStart(2, "0");
+const clock = (minute: number) => `${two(Math.floor(minute / 60))}:${two(minute % 60)}`;
+const minutes = (text: string) => Number(text.slice(0, 2)) * 60 + Number(text.slice(3, 5));
+
 /** The studio itself: its name, its zone, how long the data of those who left stay, and all of it as one file. */
 export function Studio({ studio: s }: { studio: Schemas["StudioSettings"] }) {
   const set = useSetStudio();
@@ -20,6 +24,8 @@ export function Studio({ studio: s }: { studio: Schemas["StudioSettings"] }) {
       language: String(f.get("language")),
       firstDay: Number(f.get("firstDay")),
       letterhead: String(f.get("letterhead")),
+      quietFrom: minutes(String(f.get("quietFrom"))),
+      quietTo: minutes(String(f.get("quietTo"))),
     });
   };
   return (
@@ -66,6 +72,15 @@ export function Studio({ studio: s }: { studio: Schemas["StudioSettings"] }) {
             </select>
           </Field>
         </div>
+        <fieldset className="m-0 grid grid-cols-2 gap-3 border-0 p-0">
+          <legend className="fine mb-1">Nothing is sent to families between these hours</legend>
+          <Field label="From">
+            <input type="time" name="quietFrom" required defaultValue={clock(s.quietFrom ?? 0)} />
+          </Field>
+          <Field label="Until">
+            <input type="time" name="quietTo" required defaultValue={clock(s.quietTo ?? 0)} />
+          </Field>
+        </fieldset>
         <Field label="After a student leaves, data stay for">
           <select name="keepYears" defaultValue={s.keepYears}>
             {[1, 2, 3, 5, 10].map((n) => (

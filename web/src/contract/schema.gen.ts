@@ -2289,6 +2289,10 @@ export interface components {
             firstDay: number;
             /** @description Up to four lines under the studio's name on papers and letters */
             letterhead: string;
+            /** @description From when nothing is sent to families, in minutes from midnight; not at all where it is as the end. As it is without it */
+            quietFrom?: number;
+            /** @description Until when */
+            quietTo?: number;
             /** @description Those that there are; only read */
             languages?: components["schemas"]["Choice"][];
         };
