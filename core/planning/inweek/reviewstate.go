@@ -12,6 +12,8 @@ type ReviewState struct {
 	Pieces, Fading, Starved, Held, Weeks int
 	// Share of the planned minutes of the coming week is review, Aim what the way asks for, 0 to 1.
 	Share, Aim float64
+	// All says that the coming week has every piece that is kept on each of its days: there is nothing more to play.
+	All bool
 	// Planned says that the coming week holds anything at all; without it there is no share.
 	Planned bool
 }
@@ -20,21 +22,27 @@ type ReviewState struct {
 const short = 0.1
 
 // Short says that review gets clearly less than its aim.
-func (r ReviewState) Short() bool { return r.Planned && r.Share < r.Aim-short }
+func (r ReviewState) Short() bool { return r.Planned && !r.All && r.Share < r.Aim-short }
 
 // ReviewOf says how learned pieces are kept, in a week with such a share of review.
 func ReviewOf(s studentplan.Student, w Week) ReviewState {
 	out := ReviewState{Aim: s.Policy.ReviewShare, Weeks: s.StarvedAfter() / 7}
 	out.Share, out.Planned = w.Plan.ReviewShare()
-	reviewed := map[string]bool{}
+	reviewed, played, days := map[string]bool{}, 0, 0
 	for _, d := range w.Plan.Days {
+		if !d.Rest {
+			days++
+		}
 		for _, it := range d.Items {
 			if it.Kind == week.Review {
 				reviewed[it.Material] = true
+				played++
 			}
 		}
 	}
-	for _, id := range s.Learned() {
+	learned := s.Learned()
+	out.All = len(learned) > 0 && played >= len(learned)*days
+	for _, id := range learned {
 		out.Pieces++
 		if s.Recall(id) < studentplan.Fading {
 			out.Fading++

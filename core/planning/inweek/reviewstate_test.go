@@ -29,6 +29,14 @@ func TestReviewState(t *testing.T) {
 	require.False(t, got.Short(), "near enough")
 	got.Share, got.Planned = 0, false
 	require.False(t, got.Short(), "nothing is planned at all")
+	all := Week{Plan: week.Plan{Days: []week.Day{{Minutes: 20, Items: []week.Item{
+		{Kind: week.Review, Material: "a", Minutes: 1}, {Kind: week.Review, Material: "b", Minutes: 1}, {Kind: week.Review, Material: "c", Minutes: 1},
+		{Kind: week.Chunk, Minutes: 17},
+	}}, {Rest: true}}}}
+	state := ReviewOf(*s, all)
+	require.Equal(t, []any{true, false}, []any{state.All, state.Short()}, "whoever plays all that is learned every day can play no more")
+	all.Plan.Days[1].Rest = false
+	require.True(t, ReviewOf(*s, all).Short())
 	// Eighty per cent are not fading yet.
 	days := 1
 	for s.Recall("b") > studentplan.Fading {
