@@ -3,13 +3,18 @@ package tongue
 import (
 	"embed"
 	"encoding/json"
+	"maps"
 	"strings"
 	"unicode"
 	"unicode/utf8"
+
+	"patientladder/core/reading/naming"
 )
 
 //go:embed shipped/*.json
 var shippedFiles embed.FS
+
+var quarterNotes = naming.Words{Values: naming.QuarterNotes}
 
 // shipped is what ships with the program in English — games, goals, skills, usual faults — in the other languages, by its English text.
 var shipped = func() map[string]map[string]string {
@@ -22,6 +27,9 @@ var shipped = func() map[string]map[string]string {
 		}
 		if err != nil {
 			panic("tongue: shipped/" + id + ".json: " + err.Error()) // it ships with the program, and a test reads it
+		}
+		for text, said := range maps.Clone(texts) { // a studio that says quarter notes has the same texts in its words
+			texts[quarterNotes.Text(text)] = said
 		}
 		out[id] = texts
 	}
@@ -43,8 +51,11 @@ func (t Tongue) Shipped(text string) string {
 	return text
 }
 
-// ShippedOf is Shipped for a text in which a name stands where the shipped one has {name}.
+// ShippedOf is Shipped for a text in which a name stands where the shipped one has {name}, or behind which something stands in brackets.
 func (t Tongue) ShippedOf(text, name string) string {
+	if i := strings.LastIndex(text, " ("); i > 0 && strings.HasSuffix(text, ")") {
+		return t.Shipped(text[:i]) + text[i:]
+	}
 	if name == "" {
 		return t.Shipped(text)
 	}

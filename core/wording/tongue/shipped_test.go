@@ -1,6 +1,7 @@
 package tongue_test
 
 import (
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/require"
@@ -25,7 +26,7 @@ func TestWhatShipsIsSaidInEachLanguage(t *testing.T) {
 	skills, err := skill.Standard()
 	require.NoError(t, err)
 	for _, s := range skills.All() {
-		texts = append(texts, s.Name)
+		texts = append(append(texts, s.Name), s.Steps...)
 	}
 	for _, player := range instrument.All() {
 		for _, x := range exercise.For(player) {
@@ -57,6 +58,8 @@ func TestWhatAStudioWroteStaysAsItIs(t *testing.T) {
 	words := "Say “right” or “left”; Nell claps the table with that hand. Six times, then Nell is the one who says it."
 	require.Equal(t, "„Rechts“ oder „links“ sagen; Nell klopft mit dieser Hand auf den Tisch. Sechsmal, dann sagt Nell es an.", de.ShippedOf(words, "Nell"))
 	require.Equal(t, words, en.ShippedOf(words, "Nell"))
+	require.Equal(t, []string{"Viertel", "Viertel"}, []string{de.Shipped("crotchets"), de.Shipped("quarter notes")})
+	require.Equal(t, "auf ein Wort (C major)", strings.Replace(de.ShippedOf("clap and change hands on a cue word (C major)", "Nell"), "klatschen und auf ein Stichwort die Hand wechseln", "auf ein Wort", 1))
 	require.Equal(t, []string{"de", "de", "en", "", ""}, []string{
 		tongue.Match("de"), tongue.Match("de-AT"), tongue.Match("EN-us"), tongue.Match("fr"), tongue.Match(""),
 	})
