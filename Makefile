@@ -32,7 +32,7 @@ dev: deps web/.stamp-dist ## the demo for who changes it: the page at port 5173 
 test: deps deps-test build lint ## every test
 	cd web && npx vitest run
 	@mkdir -p .run
-	$(TOOL) gotestsum --format standard-quiet --jsonfile .run/tests.json -- -p 3 -count=1 -timeout 60m ./e2e ./api ./api/agree ./outside ./... # the longest begin first
+	$(TOOL) gotestsum --format standard-quiet --jsonfile .run/tests.json -- -count=1 -timeout 60m ./e2e ./api ./api/agree ./outside ./... # the longest begin first
 	@tools/slowest.mjs .run/tests.json
 
 lint: web/.stamp-npm

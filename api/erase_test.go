@@ -203,7 +203,7 @@ func TestTheStudioItself(t *testing.T) {
 	require.Equal(t, map[string]any{
 		"name": "School by the sea", "timezone": "Asia/Tokyo", "keepYears": 5.0, "language": "de", "firstDay": 0.0,
 		"letterhead": "Quay 4\nGullhaven", "quietFrom": 1200.0, "quietTo": 420.0,
-		"languages":  []any{map[string]any{"id": "en", "name": "English"}, map[string]any{"id": "de", "name": "Deutsch"}},
+		"languages": []any{map[string]any{"id": "en", "name": "English"}, map[string]any{"id": "de", "name": "Deutsch"}},
 	}, a["studio"])
 	quiet := func() []any {
 		_, a := u.call("GET", "/api/account", nil)

@@ -49,16 +49,20 @@ func TestNothingIsMissingAtHome(t *testing.T) {
 			alone(t, page, o.Student, all)
 		}
 		require.Len(t, page.Days, len(w.Days), o.Student.Name)
-		for i, d := range page.Days {
+		for k, d := range page.Days {
 			music := map[string]bool{}
-			if len(d.Items) > 0 {
+			asked := len(d.Items) > 0 && (i+k)%3 == 0 // the notes of every third day, another one for each student
+			if asked {
 				music = heard(t, w, d)
 			}
+			i := k
 			for k, it := range d.Items {
 				name := fmt.Sprintf("%s, %s, %s %s", o.Student.Name, d.Date.Format("Monday"), it.Kind, it.Title)
 				require.Equal(t, w.Days[i].Items[k].Key, it.Key, name)
 				seen[string(it.Kind)]++
-				complete(t, name, it, music, gaps)
+				if asked {
+					complete(t, name, it, music, gaps)
+				}
 			}
 			if i > 0 {
 				again(t, o.Student.Name, page.Days[i-1], d)

@@ -115,7 +115,7 @@ func (h *Handlers) show(ctx context.Context, w app.Week) (contract.Week, error) 
 		NotYet: wording.Held(english, plan.NotYet), Dose: wording.Often(english, plan.Often), Watch: wording.Watched(english, plan.Watch),
 		Estimate: plan.Estimate, Caution: wording.Caution,
 		Review:   answer.Review(inweek.ReviewOf(w.Ahead.StudentOutlook.Student, w.Week.Week)),
-		Practice: contract.Practice{Days: w.Practises[:], Minutes: w.PracticeMinutes, HandsApart: w.HandsApart, Version: w.Row.Version},
+		Practice: contract.Practice{Days: w.Practises[:], Minutes: w.PracticeMinutes, HandsApart: w.HandsApart, TwoHands: w.TwoHands(), Version: w.Row.Version},
 		Hand:     byHand(w.Kept), Gates: []contract.WeekGate{}, Learned: []contract.Titled{}, Minutes: w.Input.MinutesADay(),
 		Plan:      plan.Fingerprint(),
 		Published: w.Kept.Published != nil, PublishedAt: w.Kept.PublishedAt, Family: reached, Messages: []contract.MessagePreview{},

@@ -174,7 +174,7 @@ func Gated(s studentplan.Student, id string) week.Work {
 	ms := s.Standing.Materials[id]
 	return week.Work{
 		Material: s.Library[id], Gate: ms.Gate, RunDue: ms.RunDue, WeeksOn: civil.Between(s.Local(ms.Assigned), s.Today) / week.Days,
-		HandsApart: week.KeepApart(s.HandsApart, s.Standing.Ability, s.Policy.Standing.Leap),
+		HandsApart: week.KeepApart(s.HandsApart && s.TwoHands(), s.Standing.Ability, s.Policy.Standing.Leap),
 	}
 }
 

@@ -138,6 +138,10 @@ func TestWhatAWeekIsMadeFrom(t *testing.T) {
 	require.EqualError(t, err, "damaged")
 	s.Standing.Ability.Skills["hands-together"] = leap.Evidence{Shown: true}
 	require.False(t, Gated(*s, "work").HandsApart, "playing together is secure")
+	delete(s.Standing.Ability.Skills, "hands-together")
+	require.True(t, Gated(*s, "work").HandsApart)
+	s.Instrument = "clarinet"
+	require.False(t, Gated(*s, "work").HandsApart, "its hands have no notes of their own")
 }
 
 // Only the next piece of method and repertoire is heard, if it has a score and is not set aside.

@@ -182,6 +182,9 @@ func (s Student) Family() instrument.Family {
 	return family
 }
 
+// TwoHands says that each hand has its own notes on the instrument, so that they can be learned apart.
+func (s Student) TwoHands() bool { return s.Family() == instrument.Keyboard }
+
 // SoundFamily is the family whose sound is played for the instrument; that of any other where it is not known.
 func (s Student) SoundFamily() instrument.Family {
 	if f := s.Family(); f != "" {

@@ -4438,6 +4438,8 @@ export interface components {
             days: boolean[];
             minutes: number;
             handsApart: boolean;
+            /** @description Each hand has its own notes on the instrument; only read */
+            twoHands?: boolean;
             /** Format: int64 */
             version: number;
         };

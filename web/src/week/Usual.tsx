@@ -54,16 +54,18 @@ export function Usual(props: { ladder: string; practice: Schemas["Practice"]; na
               ))}
           </select>
         </label>
-        <label className="flex min-h-touch items-center gap-2">
-          <input
-            type="checkbox"
-            className="min-h-6 w-6 accent-working"
-            checked={practice.handsApart}
-            disabled={save.isPending}
-            onChange={(e) => change({ handsApart: e.target.checked })}
-          />
-          Hands apart first: right a week, left a week, then together
-        </label>
+        {practice.twoHands && (
+          <label className="flex min-h-touch items-center gap-2">
+            <input
+              type="checkbox"
+              className="min-h-6 w-6 accent-working"
+              checked={practice.handsApart}
+              disabled={save.isPending}
+              onChange={(e) => change({ handsApart: e.target.checked })}
+            />
+            Hands apart first: right a week, left a week, then together
+          </label>
+        )}
       </div>
       <Refused error={save.error} />
     </section>
