@@ -197,3 +197,14 @@ func TestWhichOctave(t *testing.T) {
 	}
 	require.Equal(t, "links vom C in der Mitte, zwei Oktaven weiter", fromMiddle(de, 24, naming.Words{}))
 }
+
+// What is watched at home ends as a sentence, in the language of the family; a question stays one.
+func TestWhatIsWatched(t *testing.T) {
+	en, de := tongue.Of("en"), tongue.Of("de")
+	w := week.Watch{Text: "sits too close", Home: "listen with closed eyes: can you tell which finger plays?"}
+	require.Equal(t, "One thing to watch: sits too close. Listen with closed eyes: can you tell which finger plays?", Watched(en, &w))
+	w.Home = "Before playing: move to the front half of the bench."
+	require.Equal(t, "One thing to watch: sits too close. Before playing: move to the front half of the bench.", Watched(en, &w))
+	require.Contains(t, Watched(de, &w), "sitzt zu nah")
+	require.Equal(t, "", Watched(en, nil))
+}

@@ -187,7 +187,15 @@ func Watched(t tongue.Tongue, w *week.Watch) string {
 	case w.Said != "":
 		return w.Said
 	}
-	return t.Say("watch", "fault", t.Shipped(w.Text), "home", strings.TrimSuffix(Capital(t.Shipped(w.Home)), ".")+".")
+	return t.Say("watch", "fault", t.Shipped(w.Text), "home", ended(Capital(t.Shipped(w.Home))))
+}
+
+// ended is a sentence with its full stop; a question keeps its own.
+func ended(text string) string {
+	if strings.HasSuffix(text, "?") || strings.HasSuffix(text, "!") {
+		return text
+	}
+	return strings.TrimSuffix(text, ".") + "."
 }
 
 // NoteSaid says when a family wrote something, and how it stands.
