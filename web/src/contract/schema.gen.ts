@@ -4438,7 +4438,7 @@ export interface components {
             days: boolean[];
             minutes: number;
             handsApart: boolean;
-            /** @description Each hand has its own notes on the instrument; only read */
+            /** @description Each hand has notes of its own on the instrument; only read */
             twoHands?: boolean;
             /** Format: int64 */
             version: number;
