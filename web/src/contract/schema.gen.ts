@@ -5690,12 +5690,12 @@ export interface components {
     parameters: {
         StudentId: components["schemas"]["Id"];
         Ladder: components["schemas"]["Id"];
-        /** @description As scale/apart/Db/major/-; default: the first of the instrument */
+        /** @description Such as scale/apart/Db/major/-; default: the first of the instrument */
         ExerciseId: string;
         Material: components["schemas"]["Id"];
         /** @description Whose leaps: typical (default), beginner, or the id of a ladder */
         Player: string;
-        /** @description Default: today in the studio's time zone */
+        /** @description Default: the day of the studio */
         Day: string;
         Token: string;
     };
@@ -6258,7 +6258,7 @@ export interface operations {
     getToday: {
         parameters: {
             query?: {
-                /** @description Default: today in the studio's time zone */
+                /** @description Default: the day of the studio */
                 day?: components["parameters"]["Day"];
             };
             header?: never;
@@ -8436,7 +8436,7 @@ export interface operations {
     getPlan: {
         parameters: {
             query?: {
-                /** @description Default: today in the studio's time zone */
+                /** @description Default: the day of the studio */
                 day?: components["parameters"]["Day"];
             };
             header?: never;
@@ -8462,7 +8462,7 @@ export interface operations {
     setPlan: {
         parameters: {
             query?: {
-                /** @description Default: today in the studio's time zone */
+                /** @description Default: the day of the studio */
                 day?: components["parameters"]["Day"];
             };
             header?: never;
@@ -8542,7 +8542,7 @@ export interface operations {
     planDay: {
         parameters: {
             query?: {
-                /** @description Default: today in the studio's time zone */
+                /** @description Default: the day of the studio */
                 day?: components["parameters"]["Day"];
             };
             header?: never;
@@ -8566,7 +8566,7 @@ export interface operations {
     getWeek: {
         parameters: {
             query?: {
-                /** @description Default: today in the studio's time zone */
+                /** @description Default: the day of the studio */
                 day?: components["parameters"]["Day"];
             };
             header?: never;
@@ -8592,7 +8592,7 @@ export interface operations {
     setWeek: {
         parameters: {
             query?: {
-                /** @description Default: today in the studio's time zone */
+                /** @description Default: the day of the studio */
                 day?: components["parameters"]["Day"];
             };
             header?: never;
@@ -8622,7 +8622,7 @@ export interface operations {
     publishWeek: {
         parameters: {
             query?: {
-                /** @description Default: today in the studio's time zone */
+                /** @description Default: the day of the studio */
                 day?: components["parameters"]["Day"];
             };
             header?: never;
@@ -8668,7 +8668,7 @@ export interface operations {
     getSheet: {
         parameters: {
             query?: {
-                /** @description Default: today in the studio's time zone */
+                /** @description Default: the day of the studio */
                 day?: components["parameters"]["Day"];
             };
             header?: never;
@@ -8831,7 +8831,7 @@ export interface operations {
         parameters: {
             query: {
                 instrument: components["schemas"]["Instrument"];
-                /** @description As scale/apart/Db/major/-; default: the first of the instrument */
+                /** @description Such as scale/apart/Db/major/-; default: the first of the instrument */
                 exercise?: components["parameters"]["ExerciseId"];
             };
             header?: never;
@@ -8856,7 +8856,7 @@ export interface operations {
         parameters: {
             query: {
                 instrument: components["schemas"]["Instrument"];
-                /** @description As scale/apart/Db/major/-; default: the first of the instrument */
+                /** @description Such as scale/apart/Db/major/-; default: the first of the instrument */
                 exercise?: components["parameters"]["ExerciseId"];
             };
             header?: never;
