@@ -8,6 +8,7 @@ import (
 	"patientladder/app/open"
 	"patientladder/core/planning/inweek"
 	"patientladder/core/planning/week"
+	"patientladder/core/planning/withfamily"
 	"patientladder/core/wording"
 	"patientladder/home/ics"
 )
@@ -31,7 +32,15 @@ func (h *Handlers) GetCalendar(ctx context.Context, r contract.GetCalendarReques
 		Name: title, Practice: t.Say("feed.practice", "name", sh.First()), PracticeID: f.Ladder, Page: h.URL + open.FamilyPath(f.Token), Zone: sh.Zone,
 		From: week.Ago(sh.Today, feedWeeks), Made: sh.Now, Students: []ics.Student{{ID: f.Ladder, Title: title, Lessons: sh.Timetable()}},
 	}
-	for _, d := range inweek.PracticeDays(open.SetWeeks(sh.Student, weeks)) {
+	resting, err := h.Resting(ctx, sh)
+	if err != nil {
+		return nil, err
+	}
+	set := open.SetWeeks(sh.Student, weeks)
+	for i := range set {
+		set[i].Plan = withfamily.Rested(sh.Student, set[i].Plan, resting)
+	}
+	for _, d := range inweek.PracticeDays(set) {
 		feed.Days = append(feed.Days, ics.Day{Date: d.Date, Minutes: d.Minutes, Words: wording.CalendarDay(t, d, sh.Library)})
 	}
 	text := ics.Write(feed)

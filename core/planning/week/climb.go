@@ -79,11 +79,20 @@ func (it Item) within(other Item) bool {
 func (c *climb) repeat(it Item) {
 	switch {
 	case slices.ContainsFunc(c.repeats, func(r Item) bool { return r.Key == it.Key }):
-	case !c.hand.dropped(it.Key):
+	case !c.out(it):
 		c.repeats = append(c.repeats, it)
-	case !slices.ContainsFunc(c.dropped, func(d Item) bool { return d.Key == it.Key }):
+	}
+}
+
+// out says that an item was taken out by hand, and notes it, so that it can be put back.
+func (c *climb) out(it Item) bool {
+	if !c.hand.dropped(it.Key) {
+		return false
+	}
+	if !slices.ContainsFunc(c.dropped, func(d Item) bool { return d.Key == it.Key }) {
 		c.dropped = append(c.dropped, it)
 	}
+	return true
 }
 
 // ways are what a day can hold of the piece.

@@ -20,7 +20,7 @@ func (c *climb) spare(day *Day, room func() float64) {
 		}
 	}
 	for _, it := range c.soFar(day) {
-		if !c.hand.dropped(it.Key) {
+		if !c.out(it) {
 			day.add([]Item{it}, room())
 		}
 	}
@@ -61,7 +61,7 @@ func (c *climb) earlier(day *Day, room func() float64) (any bool) {
 		})
 		it.Kind, it.Purpose, it.Times, it.InRow, it.Slower = Again, Kept, c.times, c.row, 0
 		it.Key, it.Minutes, it.Words = keyOf(it), c.minutes(it), "Play this once more, so that it stays."
-		if most == 0 || today || !section(it) || c.hand.dropped(it.Key) || day.add([]Item{it}, room()) == 0 {
+		if most == 0 || today || !section(it) || c.out(it) || day.add([]Item{it}, room()) == 0 {
 			continue
 		}
 		most--

@@ -39,6 +39,10 @@ func TestMinutesThatAreLeftGoToTheWorkingPiece(t *testing.T) {
 	in.Hand.Drops = []string{"again a 1-4"}
 	in.Minutes = 16
 	require.Equal(t, "again a 5-8×8, whole a 1-8×2, review old0×1, review old1×1", told(t, in)[0])
+	p, err := Make(in)
+	require.NoError(t, err)
+	require.Equal(t, "again a 1-4", p.Dropped[0].Key, "what was taken out can be put back")
+	require.Len(t, p.Dropped, 1)
 }
 
 // What was cleared a short while ago is played on two days of three, before other learned pieces and never twice on a day.

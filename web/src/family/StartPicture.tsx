@@ -25,7 +25,7 @@ export function StartPicture({ hand, sounding }: { hand: Hand; sounding: number[
   const first = hand.touches.filter((t) => t.first).map((t) => t.midi);
   return (
     <svg
-      viewBox={`-2 -2 ${whites.length * w + 4} ${tall + 4 + (inSight ? 26 : 0)}`}
+      viewBox={`-2 -2 ${whites.length * w + 4} ${tall + 4 + (inSight ? 42 : 0)}`}
       className="block max-h-36 w-full"
       role="img"
       aria-label={label}
@@ -35,10 +35,10 @@ export function StartPicture({ hand, sounding }: { hand: Hand; sounding: number[
         <g fill="#23302f">
           <path d={`M${centre(middleC) - 8} ${tall + 10}l8 -8l8 8z`} />
           <text
-            x={Math.min(Math.max(centre(middleC), 42), whites.length * w - 42)}
-            y={tall + 25}
+            x={Math.min(Math.max(centre(middleC), 80), whites.length * w - 80)}
+            y={tall + 38}
             textAnchor="middle"
-            fontSize="16"
+            fontSize="28"
           >
             {hand.middle}
           </text>
