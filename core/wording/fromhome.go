@@ -19,7 +19,7 @@ func (n Names) Showed(things []fromhome.Thing) string {
 	say := func(o fromhome.Outcome, before, after string, each func(fromhome.Thing) string) {
 		var list []string
 		whole := map[string]bool{}
-		for _, x := range things {
+		for _, x := range fromhome.Narrowed(things) {
 			if x.Outcome != o {
 				continue
 			}

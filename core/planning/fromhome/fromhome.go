@@ -219,3 +219,23 @@ func alike(things []Thing) {
 		}
 	}
 }
+
+// Narrowed are things as a teacher is told of them: what was hard or fell short of a piece stands once, and of some bars and a part of
+// them the part, which is where she looks. A thing without bars is the whole piece.
+func Narrowed(things []Thing) (out []Thing) {
+	holds := func(x, y Thing) bool {
+		a, b := x.Item.Bars, y.Item.Bars
+		return a.From == 0 || b.From > 0 && a.From <= b.From && b.To <= a.To
+	}
+	for i, x := range things {
+		told := false
+		for k, y := range things {
+			same := y.Item.Material == x.Item.Material && y.Outcome == x.Outcome && (x.Outcome == Hard || x.Outcome == Short)
+			told = told || k != i && same && holds(x, y) && (k < i || !holds(y, x))
+		}
+		if !told {
+			out = append(out, x)
+		}
+	}
+	return out
+}

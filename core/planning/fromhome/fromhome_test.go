@@ -148,3 +148,21 @@ func TestStepsOfOneDay(t *testing.T) {
 		a.Key + " going: 1 of 1 days, 0 hard, 0 short", b.Key + " going: 0 of 1 days, 0 hard, 0 short", new1.Key + " going: 0 of 1 days, 0 hard, 0 short",
 	}, told(t, p, []standing.Report{r(0, a, "")}, 1), "ticked, and nobody said how it was")
 }
+
+// What was hard is told once and where it is: a part before what holds it, and the whole piece only where no bars are known.
+func TestWhatWasHardIsToldOnce(t *testing.T) {
+	of := func(id string, from, to int, o Outcome) Thing {
+		return Thing{Item: week.Item{Material: id, Bars: week.Bars{From: from, To: to}}, Outcome: o}
+	}
+	told := func(list ...Thing) (out []string) {
+		for _, x := range Narrowed(list) {
+			out = append(out, fmt.Sprintf("%s %d-%d %s", x.Item.Material, x.Item.Bars.From, x.Item.Bars.To, x.Outcome))
+		}
+		return out
+	}
+	require.Equal(t, []string{"a 0-0 hard"}, told(of("a", 0, 0, Hard), of("a", 0, 0, Hard)))
+	require.Equal(t, []string{"a 1-4 hard"}, told(of("a", 0, 0, Hard), of("a", 1, 4, Hard), of("a", 1, 8, Hard), of("a", 1, 4, Hard)))
+	require.Equal(t, []string{"a 1-4 hard", "a 7-8 hard"}, told(of("a", 1, 8, Hard), of("a", 1, 4, Hard), of("a", 7, 8, Hard), of("a", 5, 8, Hard)))
+	all := []Thing{of("a", 1, 8, Hard), of("b", 1, 4, Hard), of("a", 1, 4, Short), of("c", 1, 8, Easy), of("c", 1, 4, Easy)}
+	require.Equal(t, all, Narrowed(all), "another piece, another outcome, and what was easy")
+}

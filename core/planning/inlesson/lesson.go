@@ -180,13 +180,13 @@ func heardAtHome(s studentplan.Student, things []fromhome.Thing) map[string]less
 		return out
 	}
 	touched := map[string]bool{}
-	for _, x := range things {
+	for _, x := range fromhome.Narrowed(things) {
 		id := x.Item.Material
 		touched[id] = touched[id] || x.Done > 0
 		h := out[id]
 		switch x.Outcome {
 		case fromhome.Hard, fromhome.Short:
-			h.Hard = narrowed(h.Hard, lessonplan.Stretch{From: x.Item.Bars.From, To: x.Item.Bars.To})
+			h.Hard = append(h.Hard, lessonplan.Stretch{From: x.Item.Bars.From, To: x.Item.Bars.To})
 		case fromhome.Left:
 			h.Left = true
 		}
@@ -197,14 +197,4 @@ func heardAtHome(s studentplan.Student, things []fromhome.Thing) map[string]less
 		out[id] = h
 	}
 	return out
-}
-
-// narrowed are stretches that were hard with one more: each once, and of a stretch and a part of it the part, which is where a teacher
-// looks. A stretch without bars is the whole piece.
-func narrowed(list []lessonplan.Stretch, more lessonplan.Stretch) []lessonplan.Stretch {
-	holds := func(a, b lessonplan.Stretch) bool { return a.From == 0 || b.From > 0 && a.From <= b.From && b.To <= a.To }
-	if slices.ContainsFunc(list, func(x lessonplan.Stretch) bool { return holds(more, x) }) {
-		return list
-	}
-	return append(slices.DeleteFunc(list, func(x lessonplan.Stretch) bool { return holds(x, more) }), more)
 }

@@ -132,17 +132,3 @@ func TestAnExerciseOfWhoComesEverySecondWeek(t *testing.T) {
 	s.Holidays = []calendar.Holiday{plantest.Holiday("half", 14, 7)}
 	require.Equal(t, &lessonplan.Waiting{Kind: lessonplan.FarLesson, Count: 28}, next()[0].Blocked)
 }
-
-// What was hard is named once and where it is: a part before what holds it, and the whole piece only where no bars are known.
-func TestWhatWasHardIsNamedOnce(t *testing.T) {
-	at := func(list ...lessonplan.Stretch) (out []lessonplan.Stretch) {
-		for _, x := range list {
-			out = narrowed(out, x)
-		}
-		return out
-	}
-	bars := func(from, to int) lessonplan.Stretch { return lessonplan.Stretch{From: from, To: to} }
-	require.Equal(t, []lessonplan.Stretch{{}}, at(bars(0, 0), bars(0, 0)))
-	require.Equal(t, []lessonplan.Stretch{bars(1, 4)}, at(bars(0, 0), bars(1, 4), bars(0, 0), bars(1, 4)))
-	require.Equal(t, []lessonplan.Stretch{bars(1, 4), bars(7, 8)}, at(bars(1, 8), bars(1, 4), bars(7, 8), bars(5, 8)))
-}
