@@ -77,6 +77,12 @@ func TestEightTimesAsMuchTakesAboutEightTimesAsLong(t *testing.T) {
 			require.NoError(t, err)
 			return func() { analysis.Of(s, "piano") }
 		},
+		"loads": func(n int) func() {
+			s, err := musicxml.Read(read(n))
+			require.NoError(t, err)
+			p := analysis.Of(s, "piano")
+			return func() { p.Loads(0) }
+		},
 		"the fold of a log": func(n int) func() { list := log(40 * n); return func() { standing.Fold(list, standing.Context{}) } },
 		"drawing a ladder": func(n int) func() {
 			lib, placed := material.Library{}, make([]ladder.Placed, n)

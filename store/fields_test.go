@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"patientladder/core/base/calendar"
+	"patientladder/core/library/dimension"
 	"patientladder/core/library/material"
 	"patientladder/core/planning/ladder"
 	"patientladder/core/planning/week"
@@ -81,6 +82,7 @@ func TestEveryFieldOfARecordComesBack(t *testing.T) {
 			Music: "aab", Rules: 3,
 			Demands:     []material.Demand{{Skill: "rests", Weight: 0.5, Bars: []int{1, 3}, Origin: "score"}},
 			FocusPoints: []material.FocusPoint{{ID: id(), Text: "steady"}},
+			Loads:       []material.Load{{Dimension: dimension.Speed, Value: 3.5, Bars: []int{2, 3}}},
 			HasScore:    true, Tags: []string{"quiet"}, Exercise: "scale/apart/Db/major/-", PartOf: whole.ID, Retired: true,
 		}
 		complete(t, x)

@@ -14,6 +14,7 @@ import (
 	"patientladder/core/library/skill"
 	"patientladder/core/planning/curriculum"
 	"patientladder/core/reading/overrule"
+	"patientladder/store/document"
 	"patientladder/store/rows"
 )
 
@@ -184,12 +185,16 @@ func addMaterial(ctx context.Context, q *rows.Queries, studio string, m material
 	if err != nil {
 		return err
 	}
+	loads, err := document.Loads(m.Loads)
+	if err != nil {
+		return err
+	}
 	err = q.AddMaterial(ctx, rows.AddMaterialParams{
 		StudioID: studio, ID: m.ID, SourceID: sql.NullString{String: m.SourceID, Valid: m.SourceID != ""},
 		Title: m.Title, Composer: m.Composer, Strand: string(m.Strand), Instrument: m.Instrument, Unit: m.Unit,
 		Page: int16(m.Page), Position: int16(m.Order), Tempo: m.Tempo, Bars: int32(m.Bars),
 		DistinctBars: int32(m.DistinctBars), Quarters: m.Quarters, Texture: string(m.Texture), BarLabels: labels, Notes: notes, Music: m.Music,
-		Rules: int16(m.Rules), Tags: tags, Exercise: m.Exercise, PartOf: m.PartOf,
+		Rules: int16(m.Rules), Tags: tags, Exercise: m.Exercise, PartOf: m.PartOf, Loads: loads,
 	})
 	if err != nil {
 		return err
@@ -230,9 +235,13 @@ func (s *Store) SaveReading(ctx context.Context, studio string, r Reading) error
 		if err != nil {
 			return err
 		}
+		loads, err := document.Loads(m.Loads)
+		if err != nil {
+			return err
+		}
 		err = q.UpdateMaterial(ctx, rows.UpdateMaterialParams{
 			Title: m.Title, Composer: m.Composer, Tempo: m.Tempo, Bars: int32(m.Bars), DistinctBars: int32(m.DistinctBars), Quarters: m.Quarters,
-			Texture: string(m.Texture), BarLabels: labels, Notes: notes, Music: m.Music, Rules: int16(m.Rules), Tags: tags, StudioID: studio,
+			Texture: string(m.Texture), BarLabels: labels, Notes: notes, Music: m.Music, Rules: int16(m.Rules), Tags: tags, Loads: loads, StudioID: studio,
 			ID: m.ID,
 		})
 		if err != nil {
@@ -356,6 +365,10 @@ func (s *Store) Library(ctx context.Context, studio string) (material.Library, e
 			if err := listed(kept.text, kept.into); err != nil {
 				return nil, fmt.Errorf("material %s: %w", r.ID, err)
 			}
+		}
+		var err error
+		if m.Loads, err = document.ReadLoads(r.Loads); err != nil {
+			return nil, fmt.Errorf("loads of material %s: %w", r.ID, err)
 		}
 		at[r.ID] = m
 	}

@@ -15,6 +15,7 @@ import (
 	"patientladder/core/reading/analysis"
 	"patientladder/core/reading/chunk"
 	"patientladder/core/reading/reading"
+	"patientladder/core/student/leap"
 	"patientladder/core/wording"
 )
 
@@ -49,6 +50,29 @@ func readyOut(n wording.Names, list []proposing.Ready) []contract.Ready {
 	return out
 }
 
+// loads writes how hard a piece is in each dimension, beside what the student brings.
+func loads(out *contract.Piece, m material.Material, brought leap.Brought) {
+	out.Loads, out.HardBars = []contract.PieceLoad{}, []int{}
+	difficulty, measured := m.Difficulty()
+	if !measured {
+		return
+	}
+	out.Difficulty = difficulty
+	family, _ := instrument.FamilyOf(m.Instrument)
+	profile := leap.DefaultPolicy().Profile(&m, brought)
+	for _, x := range profile {
+		l := contract.PieceLoad{
+			Dimension: string(x.Dimension), Name: wording.Dimension(x.Dimension), Words: wording.HowMuch(x.Dimension, x.Value, family), Worth: x.Worth,
+			Known: x.Known, Above: x.Above, Bars: append([]int{}, x.Bars...), Where: m.BarsName(x.Bars),
+		}
+		if x.Known {
+			l.Secure, l.SecureWords = x.SecureWorth, wording.HowMuch(x.Dimension, x.Secure, family)
+		}
+		out.Loads = append(out.Loads, l)
+	}
+	out.HardBars = leap.Hardest(profile, m.Bars)
+}
+
 // known says which notes a student knows by itself.
 type known map[string]bool
 
@@ -58,7 +82,9 @@ func (k known) note(p score.Pitch) bool { return k[p.String()] }
 func fill(b open.Studio, out *contract.Piece, o *open.Score, m material.Material, k known) {
 	sc, words := o.Score, b.Words
 	at := answer.PlacesOf(sc)
-	out.Time, out.Key, out.Format = sc.Bars[0].TimeName(), words.Text(words.KeyOf(sc.Bars[0].KeyName())), string(o.Format)
+	out.Time, out.Format = sc.Bars[0].TimeName(), string(o.Format)
+	out.Key = words.Text(wording.Key(o.Key, words.KeyOf))
+	out.KeyWhy = words.Text(strings.Join(o.Key.Why, "; "))
 	if !open.Keyboard(m.Instrument) {
 		out.OpenStrings = instrument.Tuning(m.Instrument)
 	}

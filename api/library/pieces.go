@@ -171,14 +171,16 @@ func (h *Handlers) GetMaterial(ctx context.Context, r contract.GetMaterialReques
 	}
 	var k known
 	var asked leap.Leap
+	var brought leap.Brought
 	leaves := func(p *analysis.Piece, own chunk.Borders) int { return p.LeafBars(leafBars, own) }
 	if r.Params.Ladder != "" {
 		var sh open.Student
-		if sh, k, asked, err = h.forStudent(ctx, b, m, r.Params.Ladder, &out); err != nil {
+		if sh, k, asked, brought, err = h.forStudent(ctx, b, m, r.Params.Ladder, &out); err != nil {
 			return nil, err
 		}
 		leaves = sh.LeafBarsOf
 	}
+	loads(&out, m, brought)
 	ready, err := h.readyFor(ctx, b, m)
 	if err != nil {
 		return nil, err
@@ -204,28 +206,31 @@ func (h *Handlers) forStudent(
 	m material.Material,
 	ladderID string,
 	out *contract.Piece,
-) (open.Student, known, leap.Leap, error) {
+) (open.Student, known, leap.Leap, leap.Brought, error) {
 	l, err := h.Ladder(ctx, ladderID)
 	if err != nil {
-		return open.Student{}, nil, leap.Leap{}, err
+		return open.Student{}, nil, leap.Leap{}, leap.Brought{}, err
 	}
 	sh, err := h.Open(ctx, b, l)
 	if err != nil {
-		return open.Student{}, nil, leap.Leap{}, err
+		return open.Student{}, nil, leap.Leap{}, leap.Brought{}, err
 	}
 	placed, err := h.Store.Rungs(ctx, b.Tenant.ID, l.ID)
 	if err != nil {
-		return open.Student{}, nil, leap.Leap{}, err
+		return open.Student{}, nil, leap.Leap{}, leap.Brought{}, err
 	}
 	v := ladder.Draw(sh.Standing, b.Library, placed, sh.Policy.Standing.Leap, b.Today, 0)
 	out.Reach = v.Reach.Size
-	asked := sh.Policy.Standing.Leap.Of(m, sh.Standing.Ability)
+	asked, brought := sh.Policy.Standing.Leap.Of(m, sh.Standing.Ability), leap.BroughtTo(&m, sh.Standing.Ability)
 	for _, rail := range v.Rails {
 		for _, rung := range rail.Rungs {
 			if rung.Material.ID == m.ID {
 				out.OnLadder = true
 				if rung.Standing != nil {
 					asked, out.Begun = rung.Leap, true
+					if rung.Standing.Before != nil {
+						brought = rung.Standing.Before.Brought
+					}
 				}
 			}
 		}
@@ -234,7 +239,7 @@ func (h *Handlers) forStudent(
 	out.BigJump = !asked.Unknown && leap.Beyond(asked.Size, v.Reach.Size)
 	out.LeafBars = sh.LeafBars()
 	out.Approach, out.FirstView = contract.PieceApproach(sh.Way.Approach), contract.PieceFirstView(sh.Way.FirstView)
-	return sh, known(sh.KnownNotes(m.ID)), asked, nil
+	return sh, known(sh.KnownNotes(m.ID)), asked, brought, nil
 }
 
 // ChangeMaterial changes title, composer, tags and focus points.

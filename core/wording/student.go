@@ -67,6 +67,9 @@ func LeapPart(p leap.Part, m material.Material, secureAfter int) string {
 		return fmt.Sprintf("%d different bars to learn; the longest cleared piece had %.0f", m.DistinctBars, p.Best)
 	case leap.OfTempo:
 		return fmt.Sprintf("%.0f crotchets a minute; the quickest cleared piece with %s went at %.0f", m.Tempo, m.Texture, p.Best)
+	case leap.OfLoad:
+		family, _ := instrument.FamilyOf(m.Instrument)
+		return loadPart(p, family)
 	}
 	e := p.Evidence
 	switch p.Level {
@@ -100,6 +103,8 @@ func (n Names) LeapName(p leap.Part) string {
 		return "more to learn than before"
 	case leap.OfTempo:
 		return "quicker than before"
+	case leap.OfLoad:
+		return dimensions[p.Dimension].more
 	}
 	return n.Skills.Name(p.Skill)
 }

@@ -4,6 +4,7 @@
 //	plan.go   the plan of a lesson, and what was set by hand in it
 //	week.go   a week as it was published, and what was set by hand in it
 //	entry.go  an entry of a log
+//	load.go   how hard a piece is
 //
 // A version changes when a document of an older one has to be read in another way; every
 // version that was ever written can be read.

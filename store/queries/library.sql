@@ -3,8 +3,8 @@ INSERT INTO source (studio_id, id, title, instrument) VALUES (?, ?, ?, ?);
 
 -- name: AddMaterial :exec
 INSERT INTO material (studio_id, id, source_id, title, composer, strand, instrument, unit, page, position,
-  tempo, bars, distinct_bars, quarters, texture, bar_labels, notes, music, rules, tags, exercise, part_of)
-VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?);
+  tempo, bars, distinct_bars, quarters, texture, bar_labels, notes, music, rules, tags, exercise, part_of, loads)
+VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?);
 
 -- name: Materials :many
 SELECT m.*, COALESCE(s.title, '') AS source_title, f.material_id IS NOT NULL AS has_score
@@ -43,7 +43,7 @@ SELECT id FROM material WHERE studio_id = ? AND id = ? FOR UPDATE;
 
 -- name: UpdateMaterial :exec
 UPDATE material SET title = ?, composer = ?, tempo = ?, bars = ?, distinct_bars = ?, quarters = ?, texture = ?,
-  bar_labels = ?, notes = ?, music = ?, rules = ?, tags = ?
+  bar_labels = ?, notes = ?, music = ?, rules = ?, tags = ?, loads = ?
 WHERE studio_id = ? AND id = ?;
 
 -- name: DropFocusPoints :exec

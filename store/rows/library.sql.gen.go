@@ -60,8 +60,8 @@ func (q *Queries) AddFocusPoint(ctx context.Context, arg AddFocusPointParams) er
 
 const addMaterial = `-- name: AddMaterial :exec
 INSERT INTO material (studio_id, id, source_id, title, composer, strand, instrument, unit, page, position,
-  tempo, bars, distinct_bars, quarters, texture, bar_labels, notes, music, rules, tags, exercise, part_of)
-VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+  tempo, bars, distinct_bars, quarters, texture, bar_labels, notes, music, rules, tags, exercise, part_of, loads)
+VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
 `
 
 type AddMaterialParams struct {
@@ -87,6 +87,7 @@ type AddMaterialParams struct {
 	Tags         string
 	Exercise     string
 	PartOf       string
+	Loads        string
 }
 
 func (q *Queries) AddMaterial(ctx context.Context, arg AddMaterialParams) error {
@@ -113,6 +114,7 @@ func (q *Queries) AddMaterial(ctx context.Context, arg AddMaterialParams) error 
 		arg.Tags,
 		arg.Exercise,
 		arg.PartOf,
+		arg.Loads,
 	)
 	return err
 }
@@ -504,7 +506,7 @@ func (q *Queries) MaterialExists(ctx context.Context, arg MaterialExistsParams) 
 }
 
 const materials = `-- name: Materials :many
-SELECT m.studio_id, m.id, m.source_id, m.title, m.composer, m.strand, m.instrument, m.unit, m.page, m.position, m.tempo, m.bars, m.distinct_bars, m.quarters, m.texture, m.bar_labels, m.rules, m.notes, m.music, m.tags, m.exercise, m.part_of, m.merged_into, m.retired, COALESCE(s.title, '') AS source_title, f.material_id IS NOT NULL AS has_score
+SELECT m.studio_id, m.id, m.source_id, m.title, m.composer, m.strand, m.instrument, m.unit, m.page, m.position, m.tempo, m.bars, m.distinct_bars, m.quarters, m.texture, m.bar_labels, m.rules, m.notes, m.music, m.tags, m.exercise, m.part_of, m.merged_into, m.retired, m.loads, COALESCE(s.title, '') AS source_title, f.material_id IS NOT NULL AS has_score
 FROM material m
 LEFT JOIN source s ON s.studio_id = m.studio_id AND s.id = m.source_id
 LEFT JOIN score_file f ON f.studio_id = m.studio_id AND f.material_id = m.id
@@ -537,6 +539,7 @@ type MaterialsRow struct {
 	PartOf       string
 	MergedInto   string
 	Retired      bool
+	Loads        string
 	SourceTitle  string
 	HasScore     bool
 }
@@ -575,6 +578,7 @@ func (q *Queries) Materials(ctx context.Context, studioID string) ([]MaterialsRo
 			&i.PartOf,
 			&i.MergedInto,
 			&i.Retired,
+			&i.Loads,
 			&i.SourceTitle,
 			&i.HasScore,
 		); err != nil {
@@ -1088,7 +1092,7 @@ func (q *Queries) Sources(ctx context.Context, studioID string) ([]Source, error
 
 const updateMaterial = `-- name: UpdateMaterial :exec
 UPDATE material SET title = ?, composer = ?, tempo = ?, bars = ?, distinct_bars = ?, quarters = ?, texture = ?,
-  bar_labels = ?, notes = ?, music = ?, rules = ?, tags = ?
+  bar_labels = ?, notes = ?, music = ?, rules = ?, tags = ?, loads = ?
 WHERE studio_id = ? AND id = ?
 `
 
@@ -1105,6 +1109,7 @@ type UpdateMaterialParams struct {
 	Music        string
 	Rules        int16
 	Tags         string
+	Loads        string
 	StudioID     string
 	ID           string
 }
@@ -1123,6 +1128,7 @@ func (q *Queries) UpdateMaterial(ctx context.Context, arg UpdateMaterialParams) 
 		arg.Music,
 		arg.Rules,
 		arg.Tags,
+		arg.Loads,
 		arg.StudioID,
 		arg.ID,
 	)

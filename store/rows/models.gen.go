@@ -244,6 +244,7 @@ type Material struct {
 	PartOf       string
 	MergedInto   string
 	Retired      bool
+	Loads        string
 }
 
 type MeetingActivity struct {

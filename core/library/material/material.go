@@ -9,6 +9,7 @@ import (
 	"strconv"
 	"strings"
 
+	"patientladder/core/library/dimension"
 	"patientladder/core/library/instrument"
 	"patientladder/core/notation/score"
 )
@@ -66,6 +67,8 @@ type Material struct {
 	Rules       int
 	Demands     []Demand
 	FocusPoints []FocusPoint
+	// Loads say how hard it is in each dimension of its family at its tempo, in their order; nil where nobody has measured.
+	Loads []Load
 	// HasScore says that there is a file to read and engrave; Bars may be known without.
 	HasScore bool
 	// Tags say what the piece is like (see Tags).
@@ -141,6 +144,32 @@ type Demand struct {
 	Bars []int `json:"bars,omitempty"`
 	// Origin is "score" when found by rule, "teacher" when set by hand.
 	Origin string `json:"origin"`
+}
+
+// Load is how high a piece lies in one dimension of difficulty.
+type Load struct {
+	Dimension dimension.ID `json:"dimension"`
+	// Value is in the unit of the dimension, above 0.
+	Value float64 `json:"value"`
+	// Bars are the positions, from 1, where it is highest; empty for the whole piece.
+	Bars []int `json:"bars,omitempty"`
+}
+
+// Load is the load of the material in a dimension; 0 where it has none.
+func (m *Material) Load(d dimension.ID) float64 {
+	for _, l := range m.Loads {
+		if l.Dimension == d {
+			return l.Value
+		}
+	}
+	return 0
+}
+
+// Difficulty is how hard the material is for a beginner, whatever skills it asks for: what its loads are worth. Known is false
+// for what has no score, and so nothing measured.
+func (m *Material) Difficulty() (difficulty float64, known bool) {
+	family, _ := instrument.FamilyOf(m.Instrument)
+	return dimension.Difficulty(family, m.Load), m.Loads != nil
 }
 
 // FocusPoint is one thing to attend to while playing.

@@ -13,7 +13,7 @@ func (b Bar) KeyName() string {
 	if b.Mode != "major" && b.Mode != "minor" {
 		return signature(b.Fifths)
 	}
-	tonic, alter := b.tonic()
+	tonic, alter := b.Tonic()
 	sign := ""
 	if alter > 0 {
 		sign = strings.Repeat(" sharp", alter)
@@ -23,8 +23,8 @@ func (b Bar) KeyName() string {
 	return string(tonic) + sign + " " + b.Mode
 }
 
-// tonic is the step of the tonic and its alteration; of the major key where no mode is given.
-func (b Bar) tonic() (step byte, alter int) {
+// Tonic is the step of the tonic and its alteration; of the major key where no mode is given.
+func (b Bar) Tonic() (step byte, alter int) {
 	at := b.Fifths + 1 // on the line of fifths from F
 	if b.Mode == "minor" {
 		at += 3
@@ -40,7 +40,7 @@ func (b Bar) tonic() (step byte, alter int) {
 
 // TonicStep is the letter of the tonic, of the major key where no mode is given.
 func (b Bar) TonicStep() byte {
-	step, _ := b.tonic()
+	step, _ := b.Tonic()
 	return step
 }
 

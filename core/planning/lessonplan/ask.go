@@ -71,10 +71,8 @@ func Ask(p *analysis.Piece, m material.Material, name func(string) string, st St
 				fmt.Sprintf("%s: %s and %s", m.BarsName([]int{bar}), name(from), name(to)),
 			)
 		}
-		if len(p.Score.Bars) > 0 {
-			if tonic, mode, ok := keyOf(p.Score.Bars[0].KeyName()); ok {
-				ask("What key is it in, and where is home?", name(tonic)+" "+mode+"; "+home(p, tonic, name))
-			}
+		if p.Key.Sure() {
+			ask("What key is it in, and where is home?", name(p.Key.Tonic)+" "+p.Key.Mode+"; "+home(p, p.Key.Tonic, name))
 		}
 	} else {
 		ask("Does it go up or down first?", up)
@@ -105,14 +103,10 @@ func firstMove(p *analysis.Piece, name func(string) string) string {
 
 // ends says whether it ends at home; empty where the key is not known.
 func ends(p *analysis.Piece, name func(string) string) string {
-	if len(p.Score.Bars) == 0 {
+	if !p.Key.Sure() {
 		return ""
 	}
-	tonic, _, ok := keyOf(p.Score.Bars[0].KeyName())
-	if !ok {
-		return ""
-	}
-	return home(p, tonic, name)
+	return home(p, p.Key.Tonic, name)
 }
 
 // ordinals are the names of intervals by their number.
@@ -137,18 +131,6 @@ func widest(p *analysis.Piece) (bar int, interval, from, to string, ok bool) {
 // noteName is a note without its octave.
 func noteName(p *analysis.Piece, note int) string {
 	return strings.TrimRight(p.Score.Notes[note].Pitch.String(), "-0123456789")
-}
-
-// keyOf takes “B flat major” apart into “Bb” and “major”; ok is false where only the signs are known.
-func keyOf(key string) (tonic, mode string, ok bool) {
-	words := strings.Fields(key)
-	if len(words) < 2 || len(words[0]) != 1 || words[0][0] < 'A' || words[0][0] > 'G' {
-		return "", "", false
-	}
-	for _, w := range words[1 : len(words)-1] {
-		words[0] += map[string]string{"flat": "b", "sharp": "#"}[w]
-	}
-	return words[0], words[len(words)-1], true
 }
 
 // home says whether the lowest line ends on the tonic.

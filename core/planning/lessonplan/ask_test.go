@@ -30,16 +30,6 @@ func TestQuestionsBeforePlaying(t *testing.T) {
 	require.Contains(t, got, "Where does a hand move?")
 }
 
-func TestKeysInWords(t *testing.T) {
-	for words, want := range map[string]string{"C major": "C major", "B flat minor": "Bb minor", "F sharp major": "F# major"} {
-		tonic, mode, ok := keyOf(words)
-		require.True(t, ok)
-		require.Equal(t, want, tonic+" "+mode)
-	}
-	_, _, ok := keyOf("2 flats")
-	require.False(t, ok)
-}
-
 // The questions fit the student: by ear for who does not read, what can be pointed at for the young, keys and intervals
 // later; each with the answer for the teacher.
 func TestQuestionsFitTheStudent(t *testing.T) {

@@ -16,6 +16,8 @@ import (
 	"patientladder/core/notation/score"
 	"patientladder/core/reading/chunk"
 	"patientladder/core/reading/expression"
+	"patientladder/core/reading/key"
+	"patientladder/core/reading/load"
 	"patientladder/core/reading/pattern"
 	"patientladder/core/reading/pitch"
 	"patientladder/core/reading/position"
@@ -38,8 +40,10 @@ type Piece struct {
 	// Technique holds shifts, stretches and weak-finger starts by name.
 	Technique finding.Set
 	Load      pattern.Load
-	Motifs    []pattern.Motif
-	Time      Time
+	// Key is that of the whole, from the music as well as the mark.
+	Key    key.Key
+	Motifs []pattern.Motif
+	Time   Time
 }
 
 // Line is one hand or part with what was found in it.
@@ -86,7 +90,8 @@ func Of(s *score.Score, player string) *Piece {
 		p.Lines = append(p.Lines, line)
 	}
 	p.Rhythm = rhythm.Find(s, lines, p.Plays)
-	p.Pitch = pitch.Find(s, lines, moves, p.Plays)
+	p.Key = key.Of(s)
+	p.Pitch = pitch.Find(s, lines, moves, p.Plays, p.Key)
 	p.Texture = texture.Find(s, lines)
 	p.Expression = expression.Find(s, p.Plays)
 	p.Technique = technique(p)
@@ -337,4 +342,17 @@ func (p *Piece) Opening(name func(string) string) string {
 		lines, starts = append(lines, l.Line), append(starts, l.Start)
 	}
 	return reading.Opening(lines, starts, name)
+}
+
+// Loads say how hard the student's part is in each dimension at a tempo, in quarter notes a minute; 0 for the written one (see
+// package load).
+func (p *Piece) Loads(tempo float64) []material.Load {
+	family, _ := instrument.FamilyOf(p.Instrument)
+	lines := make([]load.Line, 0, len(p.Lines))
+	for _, l := range p.Lines {
+		if p.Plays[l.Part] {
+			lines = append(lines, load.Line{Line: l.Line, Position: l.Position})
+		}
+	}
+	return load.Of(p.Score, lines, family, load.PaceOf(p.Score, tempo))
 }

@@ -1,11 +1,15 @@
 package analysis
 
 import (
+	"math"
+
 	"patientladder/core/base/finding"
 	"patientladder/core/base/rational"
 	"patientladder/core/library/material"
 	"patientladder/core/notation/score"
 	"patientladder/core/reading/chunk"
+	"patientladder/core/reading/key"
+	"patientladder/core/reading/load"
 	"patientladder/core/reading/pattern"
 	"patientladder/core/reading/position"
 	"patientladder/core/reading/reading"
@@ -28,7 +32,13 @@ type Report struct {
 	Chunks     chunk.Chunk       `json:"chunks"`
 	Time       Time              `json:"time"`
 	Demands    []material.Demand `json:"demands"`
-	Skipped    []score.Skip      `json:"skipped"`
+	Key        key.Key           `json:"key"`
+	// Difficulty is how hard it is for a beginner (see material.Material), Loads the dimensions of it.
+	Difficulty float64         `json:"difficulty"`
+	Loads      []material.Load `json:"loads"`
+	// Pace is the tempo in quarter notes a minute at which the loads hold, and where it comes from.
+	Pace    load.Pace    `json:"pace"`
+	Skipped []score.Skip `json:"skipped"`
 }
 
 // Findings are the findings by name in each field of the work.
@@ -92,6 +102,12 @@ func (p *Piece) Report(leafBars int, own chunk.Borders, demands []material.Deman
 		Patterns: p.Load, Share: p.Load.Share(), Motifs: p.Motifs, Chunks: p.Chunks(leafBars, own), Time: p.Time, Demands: demands,
 		Skipped: s.Skipped,
 	}
+	r.Key = p.Key
+	r.Pace = load.PaceOf(s, 0)
+	r.Loads = p.Loads(0)
+	m := material.Material{Instrument: p.Instrument, Loads: r.Loads}
+	r.Difficulty, _ = m.Difficulty()
+	r.Difficulty = math.Round(100*r.Difficulty) / 100
 	if r.Skipped == nil {
 		r.Skipped = []score.Skip{}
 	}

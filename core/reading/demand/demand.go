@@ -122,7 +122,7 @@ func (r Row) in(f instrument.Family) bool {
 
 // RulesVersion grows whenever the findings or the table change, so that scores
 // that were read by older rules are read again.
-const RulesVersion = 6
+const RulesVersion = 7
 
 // Describe fills in what a score says about a material: title, composer,
 // tempo, bars, length, texture, notes and demands. Fields that the teacher has
@@ -154,6 +154,7 @@ func (t Table) Describe(m material.Material, p *analysis.Piece) material.Materia
 			}
 		}
 	}
+	m.Loads = p.Loads(m.Tempo)
 	m.Demands, m.Rules = t.Find(p), RulesVersion
 	return m
 }

@@ -7,12 +7,14 @@ import (
 
 	"patientladder/core/base/finding"
 	"patientladder/core/notation/score"
+	"patientladder/core/reading/key"
 	"patientladder/core/reading/reading"
 )
 
 // Find returns the findings of the lines that the student plays:
 //
-//	key.sharps-2, key.flats-1, key.minor, key.change   (three and more count as 3)
+//	key.sharps-2, key.flats-1, key.change   (three and more count as 3)
+//	key.minor                   as the file says, or as the music does where it leaves little doubt (see package key)
 //	accidental, accidental.double, black-key
 //	note.F#3                    a written pitch
 //	staff.treble, staff.bass, staff.tenor, staff.grand, clef.change
@@ -25,9 +27,9 @@ import (
 //	alberti                     low, high, middle, high
 //	range.beyond-five.right     a line wider than five white keys
 //	range.beyond-octave
-func Find(s *score.Score, lines []reading.Line, moves [][]reading.Move, plays []bool) finding.Set {
+func Find(s *score.Score, lines []reading.Line, moves [][]reading.Move, plays []bool, k key.Key) finding.Set {
 	f := finding.Set{}
-	keys(s, f)
+	keys(s, k, f)
 	names := map[score.Pitch]string{}
 	for i := range s.Notes {
 		n := &s.Notes[i]
@@ -64,7 +66,7 @@ func Find(s *score.Score, lines []reading.Line, moves [][]reading.Move, plays []
 	return f.Settle()
 }
 
-func keys(s *score.Score, f finding.Set) {
+func keys(s *score.Score, k key.Key, f finding.Set) {
 	for i := range s.Bars {
 		b := &s.Bars[i]
 		switch {
@@ -73,7 +75,7 @@ func keys(s *score.Score, f finding.Set) {
 		case b.Fifths < 0:
 			f.Add("key.flats-"+strconv.Itoa(min(-b.Fifths, 3)), i+1)
 		}
-		if b.Mode == "minor" {
+		if b.Mode == "minor" || k.Minor() && k.Fits(*b) {
 			f.Add("key.minor", i+1)
 		}
 		if i > 0 && b.Fifths != s.Bars[i-1].Fifths {
@@ -108,6 +110,16 @@ func clefOf(s *score.Score, l reading.Line) score.Clef {
 	return score.Clef{Sign: "G", Line: 2}
 }
 
+// Staff returns the steps on which the lowest and the highest line of the staff of a line stand (see score.Pitch.StaffStep).
+func Staff(s *score.Score, l reading.Line) (low, high int) {
+	c := clefOf(s, l)
+	low, high = staffs[c.Sign].low+7*c.Octave, staffs[c.Sign].high+7*c.Octave
+	if c.Sign == "C" && c.Line == 4 {
+		low, high = low-2, high-2
+	}
+	return low, high
+}
+
 // numbered are the names of findings by number, made once.
 func numbered(prefix string) (names [16]string) {
 	for i := range names {
@@ -120,11 +132,7 @@ var moveNumber, chordNumber = numbered("move.number-"), numbered("chord.number-"
 
 // line finds range, ledger lines and chords.
 func line(s *score.Score, l reading.Line, f finding.Set) {
-	c := clefOf(s, l)
-	low, high := staffs[c.Sign].low+7*c.Octave, staffs[c.Sign].high+7*c.Octave
-	if c.Sign == "C" && c.Line == 4 {
-		low, high = low-2, high-2
-	}
+	low, high := Staff(s, l)
 	hand, staff := "hand."+string(l.Hand), "staff."+ClefName(s, l)
 	lowest, highest, lowBar, highBar := 1<<20, -1<<20, 0, 0
 	for _, o := range l.Onset {

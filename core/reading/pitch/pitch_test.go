@@ -7,6 +7,7 @@ import (
 
 	"patientladder/core/base/finding"
 	"patientladder/core/notation/abc"
+	"patientladder/core/reading/key"
 	"patientladder/core/reading/reading"
 )
 
@@ -24,7 +25,7 @@ func find(t *testing.T, tune string) finding.Set {
 	for i := range plays {
 		plays[i] = true
 	}
-	return Find(s, lines, moves, plays)
+	return Find(s, lines, moves, plays, key.Of(s))
 }
 
 // Where the ledger lines begin (any primer of notation): middle C has one

@@ -3,6 +3,7 @@ package leap
 import (
 	"maps"
 
+	"patientladder/core/library/dimension"
 	"patientladder/core/library/material"
 )
 
@@ -45,13 +46,15 @@ type Policy struct {
 	Comfortable float64
 	// LengthWeight scales the part of the leap for length, per doubling of distinct bars. Default 0.4.
 	LengthWeight float64
-	// TempoWeight scales the part for tempo, per doubling of the pulse. Default 1.
+	// TempoWeight scales the part for tempo, per doubling of the pulse, where loads are not known. Default 1.
 	TempoWeight float64
+	// LoadWeight scales the parts for loads (see package dimension). Default 1.
+	LoadWeight float64
 }
 
 // DefaultPolicy returns the defaults, which are ours and adjustable.
 func DefaultPolicy() Policy {
-	return Policy{SecureAfter: 2, Comfortable: 1.5, LengthWeight: 0.4, TempoWeight: 1}
+	return Policy{SecureAfter: 2, Comfortable: 1.5, LengthWeight: 0.4, TempoWeight: 1, LoadWeight: 1}
 }
 
 // Level returns the level of a skill from its evidence.
@@ -99,6 +102,50 @@ type Ability struct {
 	LongestBars int `json:"longestBars"`
 	// Tempo is the highest secure tempo in each texture, in quarter notes a minute.
 	Tempo map[material.Texture]float64 `json:"tempo"`
+	// Loads are the highest loads among the cleared materials by dimension; empty where none of them was measured, so that
+	// nothing is known.
+	Loads map[dimension.ID]Reached `json:"loads,omitempty"`
+}
+
+// Reached are the two highest loads of one dimension among cleared materials, in the unit of the dimension.
+type Reached struct {
+	Top    float64 `json:"top"`
+	Second float64 `json:"second"`
+	// One says that a single material speaks for it: both are its load.
+	One bool `json:"one,omitempty"`
+}
+
+// With are the two highest with another one.
+func (r Reached) With(load float64) Reached {
+	switch {
+	case r == Reached{}:
+		return Reached{Top: load, Second: load, One: true}
+	case r.One:
+		return Reached{Top: max(r.Top, load), Second: min(r.Top, load)}
+	case load > r.Top:
+		return Reached{Top: load, Second: r.Top}
+	case load > r.Second:
+		return Reached{Top: r.Top, Second: load}
+	}
+	return r
+}
+
+// trusted is how much of the way from the second highest load to the highest counts (default): one piece far above the others
+// was perhaps a feat.
+const trusted = 2.0 / 3
+
+// Secure is the load that is at hand.
+func (r Reached) Secure() float64 { return r.Second + trusted*(r.Top-r.Second) }
+
+// ofDrill is the part of its load for which a drill that is cleared speaks in pieces (default).
+const ofDrill = 0.75
+
+// Shows is the load in one dimension that a cleared material, a drill or a piece, speaks for.
+func Shows(drill bool, l material.Load) float64 {
+	if drill {
+		return ofDrill * l.Value
+	}
+	return l.Value
 }
 
 // AfterClearing returns the ability with a material cleared on top, as a
@@ -111,7 +158,7 @@ func (a Ability) AfterClearing(m material.Material) Ability {
 
 // Copy returns an ability that can be changed by itself.
 func (a Ability) Copy() Ability {
-	next := Ability{Skills: maps.Clone(a.Skills), LongestBars: a.LongestBars, Tempo: maps.Clone(a.Tempo)}
+	next := Ability{Skills: maps.Clone(a.Skills), LongestBars: a.LongestBars, Tempo: maps.Clone(a.Tempo), Loads: maps.Clone(a.Loads)}
 	if next.Skills == nil {
 		next.Skills = map[string]Evidence{}
 	}
@@ -131,4 +178,10 @@ func (a *Ability) Clear(m material.Material) {
 	}
 	a.LongestBars = max(a.LongestBars, m.DistinctBars)
 	a.Tempo[m.Texture] = max(a.Tempo[m.Texture], m.Tempo)
+	for _, l := range m.Loads {
+		if a.Loads == nil {
+			a.Loads = make(map[dimension.ID]Reached, len(m.Loads))
+		}
+		a.Loads[l.Dimension] = a.Loads[l.Dimension].With(Shows(m.Exercise != "", l))
+	}
 }

@@ -1,12 +1,13 @@
 // Package leap says what is new in a material for one student, and how big
 // the leap is:
 //
-//	leap = Σ weight × novelty + length + tempo
+//	leap = Σ weight × novelty + length + loads
 //
 // The length part is LengthWeight × log2(distinct bars ÷ the longest cleared
-// piece), the tempo part TempoWeight × log2(tempo ÷ highest secure tempo in
-// that texture); both count only where they are above zero and where there is
-// something to compare with.
+// piece). The loads are those dimensions in which the material lies above what is secure (see package dimension): LoadWeight ×
+// weight × log2((base + load) ÷ (base + secure)). Where no load is known of either side, the tempo stands for them:
+// TempoWeight × log2(tempo ÷ highest secure tempo in that texture). All count only where they are above zero and where there
+// is something to compare with.
 package leap
 
 import (
@@ -16,6 +17,8 @@ import (
 	"sort"
 	"strings"
 
+	"patientladder/core/library/dimension"
+	"patientladder/core/library/instrument"
 	"patientladder/core/library/material"
 )
 
@@ -27,12 +30,17 @@ const (
 	OfSkill  Kind = "skill"
 	OfLength Kind = "length"
 	OfTempo  Kind = "tempo"
+	OfLoad   Kind = "load"
 )
 
 // Part is one reason for the leap.
 type Part struct {
-	// Skill is the skill id; empty for length and tempo.
-	Skill   string  `json:"skill,omitempty"`
+	// Skill is the skill id; empty for length, tempo and loads.
+	Skill string `json:"skill,omitempty"`
+	// Dimension and Load are of a part that is about one.
+	Dimension dimension.ID `json:"dimension,omitempty"`
+	Load      float64      `json:"load,omitempty"`
+
 	Kind    Kind    `json:"kind"`
 	Level   Level   `json:"level,omitempty"`
 	Weight  float64 `json:"weight"`
@@ -43,7 +51,7 @@ type Part struct {
 	Bars []int `json:"bars,omitempty"`
 	// Evidence is what the level of a skill rests on.
 	Evidence Evidence `json:"evidence"`
-	// Best are the distinct bars of the longest cleared piece, or the quickest tempo cleared in the texture.
+	// Best are the distinct bars of the longest cleared piece, the quickest tempo cleared in the texture, or the secure load.
 	Best float64 `json:"best,omitempty"`
 }
 
@@ -92,6 +100,8 @@ type Brought struct {
 	// the quickest secure tempo in the material's texture; 0 for none.
 	LongestBars int     `json:"longestBars"`
 	Tempo       float64 `json:"tempo"`
+	// Loads are the secure loads for the loads of the material, in their order; nil where none is known.
+	Loads []float64 `json:"loads,omitempty"`
 }
 
 // BroughtTo takes from an ability what concerns a material.
@@ -99,6 +109,12 @@ func BroughtTo(m *material.Material, a Ability) Brought {
 	b := Brought{Skills: make([]Evidence, len(m.Demands)), LongestBars: a.LongestBars, Tempo: a.Tempo[m.Texture]}
 	for i, d := range m.Demands {
 		b.Skills[i] = a.Skills[d.Skill]
+	}
+	if len(a.Loads) > 0 && len(m.Loads) > 0 {
+		b.Loads = make([]float64, len(m.Loads))
+		for i, l := range m.Loads {
+			b.Loads[i] = a.Loads[l.Dimension].Secure()
+		}
 	}
 	return b
 }
@@ -109,6 +125,11 @@ func (p Policy) Size(m *material.Material, b Brought) float64 {
 		return p.Comfortable
 	}
 	size := p.length(m, b)*p.LengthWeight + p.tempo(m, b)*p.TempoWeight
+	for i, l := range m.Loads {
+		if n, weight := p.load(m, l, b, i); weight > 0 {
+			size += n * weight
+		}
+	}
 	for i, d := range m.Demands {
 		size += d.Weight * p.Novelty(b.Skills[i])
 	}
@@ -124,10 +145,31 @@ func (p Policy) length(m *material.Material, b Brought) float64 {
 }
 
 func (p Policy) tempo(m *material.Material, b Brought) float64 {
-	if b.Tempo == 0 || m.Tempo <= b.Tempo {
+	if b.Tempo == 0 || m.Tempo <= b.Tempo || b.Loads != nil {
 		return 0
 	}
 	return math.Log2(m.Tempo / b.Tempo)
+}
+
+// leastLoad is how much a load must add to the leap to be a part of it (default): less is felt by nobody.
+const leastLoad = 0.05
+
+// load is by how many doublings the i-th load of a material lies above what is secure, and what each is worth; no weight where
+// it is not above, where too little is, and where nothing is known.
+func (p Policy) load(m *material.Material, l material.Load, b Brought, i int) (doublings, weight float64) {
+	if i >= len(b.Loads) {
+		return 0, 0
+	}
+	family, _ := instrument.FamilyOf(m.Instrument)
+	d, ok := dimension.By(family, l.Dimension)
+	if !ok {
+		return 0, 0
+	}
+	n, w := math.Log2((d.Base+l.Value)/(d.Base+max(d.Start, b.Loads[i]))), p.LoadWeight*d.Weight
+	if n*w < leastLoad {
+		return 0, 0
+	}
+	return n, w
 }
 
 // Over computes the leap of a material from what a student brings to it.
@@ -161,8 +203,13 @@ func (p Policy) Over(m *material.Material, b Brought) Leap {
 	if n := p.tempo(m, b); n > 0 {
 		l.add(Part{Kind: OfTempo, Weight: p.TempoWeight, Novelty: n, Best: b.Tempo})
 	}
+	for i, x := range m.Loads {
+		if n, w := p.load(m, x, b, i); w > 0 {
+			l.add(Part{Kind: OfLoad, Dimension: x.Dimension, Load: x.Value, Best: b.Loads[i], Weight: w, Novelty: n, Bars: x.Bars})
+		}
+	}
 	slices.SortStableFunc(l.Parts, func(x, y Part) int {
-		return cmp.Or(cmp.Compare(y.Amount, x.Amount), strings.Compare(x.Skill, y.Skill))
+		return cmp.Or(cmp.Compare(y.Amount, x.Amount), strings.Compare(x.Skill, y.Skill), strings.Compare(string(x.Dimension), string(y.Dimension)))
 	})
 	for _, part := range l.Parts {
 		l.Size += part.Amount

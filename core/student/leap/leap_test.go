@@ -2,11 +2,13 @@ package leap
 
 import (
 	"fmt"
+	"math"
 	"testing"
 
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"patientladder/core/library/dimension"
 	"patientladder/core/library/material"
 )
 
@@ -188,4 +190,32 @@ func TestABigJumpIsOneThatIsWrittenLarger(t *testing.T) {
 	}{{1.89, 1.88, false}, {1.94, 1.86, false}, {1.95, 1.94, true}, {2, 1.9, true}, {1.9, 2, false}, {0, 0, false}} {
 		require.Equal(t, x.want, Beyond(x.size, x.reach), "%v", x)
 	}
+}
+
+// Worked by hand: speed counts by doublings above two notes a second, at 0.67 each; a piano piece of eight notes a second for
+// somebody who has four: 0.67 × log2(10 ÷ 6). Where the loads are known the tempo says no more.
+func TestLoadsAboveWhatIsSecure(t *testing.T) {
+	p := DefaultPolicy()
+	m := material.Material{Instrument: "piano", HasScore: true, Tempo: 160, Texture: material.OneLine, Loads: []material.Load{
+		{Dimension: dimension.Speed, Value: 8, Bars: []int{3}}, {Dimension: dimension.Jumps, Value: 0.3}, {Dimension: dimension.Signs, Value: 1},
+	}}
+	a := Ability{
+		Tempo: map[material.Texture]float64{material.OneLine: 80},
+		Loads: map[dimension.ID]Reached{dimension.Speed: {Top: 5, Second: 2}},
+	}
+	l := p.Of(m, a)
+	require.InDelta(t, 0.67*math.Log2(10.0/6), l.Size, 1e-9)
+	require.InDelta(t, l.Size, p.Size(&m, BroughtTo(&m, a)), 1e-9)
+	require.Equal(t, []Kind{OfLoad}, kindsOf(l), "a jump that is hardly wider is none, and one sign everybody reads")
+	require.Equal(t, 4.0, l.Parts[0].Best)
+	require.Equal(t, []int{3}, l.Parts[0].Bars)
+
+	a.Loads = nil
+	require.Equal(t, []Kind{OfTempo}, kindsOf(p.Of(m, a)), "nothing is known of loads")
+
+	a.Clear(m)
+	require.Equal(t, Reached{Top: 8, Second: 8, One: true}, a.Loads[dimension.Speed])
+	m.Loads[0].Value, m.Exercise = 12, "scale"
+	a.Clear(m)
+	require.Equal(t, Reached{Top: 9, Second: 8}, a.Loads[dimension.Speed], "a drill speaks for three quarters of its load")
 }

@@ -1,11 +1,13 @@
 package standing
 
 import (
+	"math"
 	"slices"
 	"strings"
 	"time"
 
 	"patientladder/core/base/civil"
+	"patientladder/core/library/dimension"
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
 	"patientladder/core/student/clearing"
@@ -17,7 +19,7 @@ import (
 
 // FoldVersion changes when the fold itself changes, so that no standing that was kept before is used. A
 // golden file (see golden_test.go) fails when the fold changes and this does not.
-const FoldVersion = 23
+const FoldVersion = 24
 
 // Fold computes the standing from a log in any order. Entries about materials
 // that the library does not hold are kept in the materials' standing but give
@@ -78,6 +80,8 @@ type fold struct {
 	from, until int64
 	// sections of each unit, found when the first section is cleared.
 	sections map[string][]string
+	// reached are the two learned materials with the highest load in each dimension.
+	reached map[dimension.ID][2]shown
 }
 
 // work is a material on its way through the log.
@@ -133,6 +137,8 @@ type kept struct {
 	distinctBars int
 	partOf       string
 	points       []material.FocusPoint
+	loads        []material.Load
+	drill        bool
 }
 
 // ask is one demand of a material.
@@ -165,7 +171,7 @@ func (f *fold) work(id string) *work {
 		f.works[id] = w
 		var m material.Material
 		m, w.known = f.ctx.Library[id]
-		w.lib = kept{m.Demands, m.Texture, m.Tempo, m.DistinctBars, m.PartOf, m.FocusPoints}
+		w.lib = kept{m.Demands, m.Texture, m.Tempo, m.DistinctBars, m.PartOf, m.FocusPoints, m.Loads, m.Exercise != ""}
 		w.asks = make([]ask, len(m.Demands))
 		for i, d := range m.Demands {
 			t := f.skill(d.Skill)
@@ -448,6 +454,12 @@ func (f *fold) assign(w *work, e *studentlog.Entry) {
 			brought.Skills[i].Faded = f.faded(t, f.day(e.At))
 			brought.Skills[i].Unread = f.byEar(f.day(e.At)) && f.ofReading(w.lib.demands[i].Skill)
 		}
+		if loads := f.loads(f.day(e.At)); len(loads) > 0 && len(w.lib.loads) > 0 {
+			brought.Loads = make([]float64, len(w.lib.loads))
+			for i, l := range w.lib.loads {
+				brought.Loads[i] = loads[l.Dimension].Secure()
+			}
+		}
 		m := f.ctx.Library[w.id]
 		w.Before = &Before{Size: f.ctx.Policy.Leap.Size(&m, brought), Brought: brought}
 	}
@@ -593,6 +605,47 @@ func (f *fold) grown(w *work) {
 			a.Tempo[w.lib.texture] = max(a.Tempo[w.lib.texture], w.lib.tempo)
 		}
 	}
+	for _, l := range w.lib.loads {
+		if f.reached == nil {
+			f.reached = map[dimension.ID][2]shown{}
+		}
+		was, is := f.reached[l.Dimension], shown{w, leap.Shows(w.lib.drill, l)}
+		switch {
+		case was[0].by == w || was[1].by == w: // it spoke for itself before
+		case is.load > was[0].load:
+			f.reached[l.Dimension] = [2]shown{is, was[0]}
+		case is.load > was[1].load:
+			f.reached[l.Dimension] = [2]shown{was[0], is}
+		}
+	}
+}
+
+// shown is a load for which a learned material speaks.
+type shown struct {
+	by   *work
+	load float64
+}
+
+// halfLoad is in how many days the load for which a material speaks falls by half when it is not played any more (default):
+// four years.
+const halfLoad = 4 * 365.25
+
+// loads are the highest loads of the learned materials by a day, faded since each of them was played last.
+func (f *fold) loads(on civil.Day) map[dimension.ID]leap.Reached {
+	if len(f.reached) == 0 {
+		return nil
+	}
+	out := make(map[dimension.ID]leap.Reached, len(f.reached))
+	for d, two := range f.reached {
+		var r leap.Reached
+		for _, x := range two {
+			if x.by != nil {
+				r = r.With(x.load * math.Exp2(-float64(max(0, on-x.by.HeardOn))/halfLoad))
+			}
+		}
+		out[d] = r
+	}
+	return out
 }
 
 // unit clears the unit of a section when that was the last of its sections.
@@ -657,6 +710,7 @@ func (f *fold) finish() {
 			f.out.Ability.Skills[id] = t.Evidence
 		}
 	}
+	f.out.Ability.Loads = f.loads(civil.On(f.ctx.Day))
 	if f.out.ByEar = f.byEar(civil.On(f.ctx.Day)); f.out.ByEar {
 		for _, s := range f.ctx.Skills.All() {
 			if s.Family == skill.OfReading {

@@ -2,6 +2,7 @@ package standing
 
 import (
 	"fmt"
+	"math"
 	"math/rand/v2"
 	"testing"
 	"time"
@@ -9,6 +10,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"patientladder/core/library/dimension"
 	"patientladder/core/library/instrument"
 	"patientladder/core/library/material"
 	"patientladder/core/library/skill"
@@ -27,6 +29,7 @@ func lib() material.Library {
 		l[id] = material.Material{
 			ID: id, Title: id, Strand: material.Method, Instrument: "piano", DistinctBars: 4 * i, Tempo: float64(60 + 10*i),
 			Texture:     material.OneLine,
+			Loads:       []material.Load{{Dimension: dimension.Speed, Value: float64(2 * i)}},
 			Demands:     []material.Demand{{Skill: "rests", Weight: 1}},
 			FocusPoints: []material.FocusPoint{{ID: "a", Text: "pulse"}, {ID: "b", Text: "tone"}},
 		}
@@ -207,8 +210,8 @@ func TestLeapIsKeptAsItWasWhenAssigned(t *testing.T) {
 	w.run("p2", all...)
 	s := Fold(w.log, context(t))
 	require.InDelta(t, 1, s.Materials["p1"].Before.Size, 1e-9)
-	// learning 0.3 × weight 1, 8 bars after 4 is one doubling × 0.4, tempo 80 after 70.
-	require.InDelta(t, 0.3+0.4+0.192645, s.Materials["p2"].Before.Size, 1e-5)
+	// learning 0.3 × weight 1, 8 bars after 4 is one doubling × 0.4, speed 4 after 2 above a base of 2, at 0.67 a doubling.
+	require.InDelta(t, 0.3+0.4+0.67*math.Log2(6.0/4), s.Materials["p2"].Before.Size, 1e-5)
 }
 
 func TestHabits(t *testing.T) {
@@ -462,4 +465,39 @@ func TestWhatCameOfOneActivity(t *testing.T) {
 	met := []Met{{ID: "1", Activity: "echo"}, {ID: "2", Activity: "walk"}, {ID: "3", Activity: "echo"}}
 	require.Equal(t, []Met{met[0], met[2]}, MetOf(met, "echo"))
 	require.Empty(t, MetOf(met, "sing"))
+}
+
+// A load is secure two thirds of the way from the second highest to the highest of the learned pieces, each faded by half in
+// four years since it was played last: 4 and 6 notes a second, on the day and four years later.
+func TestSecureLoadsAreLearnedAndFade(t *testing.T) {
+	var w tell
+	w.week(0)
+	w.assign("p2")
+	w.write(studentlog.Entry{Kind: studentlog.Cleared, Material: "p2"})
+	w.week(1)
+	w.assign("p3")
+	w.write(studentlog.Entry{Kind: studentlog.Cleared, Material: "p3"})
+	w.week(2)
+	w.assign("p4")
+	c := context(t)
+	c.Day = monday.AddDate(0, 0, 7)
+	st := Fold(w.log, c)
+	require.Nil(t, st.Materials["p2"].Before.Brought.Loads, "nothing was known before the first")
+	require.InDeltaSlice(t, []float64{4}, st.Materials["p3"].Before.Brought.Loads, 0.02, "one alone is taken as it is")
+	require.InDeltaSlice(t, []float64{4 + 2.0*2/3}, st.Materials["p4"].Before.Brought.Loads, 0.03)
+	require.InDelta(t, 4+2.0*2/3, st.Ability.Loads[dimension.Speed].Secure(), 0.02)
+	c.Day = monday.AddDate(4, 0, 7)
+	require.InDelta(t, (4+2.0*2/3)/2, Fold(w.log, c).Ability.Loads[dimension.Speed].Secure(), 0.02)
+	// What p4 asked for then: 8 notes a second against what was at hand, worth 0.67 a doubling above 2.
+	require.InDelta(t, 0.67*math.Log2((2+8)/(2+4+4.0/3)), partOfLoad(c, st, "p4"), 0.01)
+}
+
+func partOfLoad(c Context, st *Standing, id string) float64 {
+	m := c.Library[id]
+	for _, p := range c.Policy.Leap.Over(&m, st.Materials[id].Before.Brought).Parts {
+		if p.Kind == leap.OfLoad {
+			return p.Amount
+		}
+	}
+	return 0
 }

@@ -3326,7 +3326,7 @@ export interface components {
         };
         LeapPart: {
             /** @enum {string} */
-            kind: "skill" | "length" | "tempo";
+            kind: "skill" | "length" | "tempo" | "load";
             skill?: string;
             name: string;
             /** @enum {string} */
@@ -5316,7 +5316,18 @@ export interface components {
             /** Format: double */
             tempo: number;
             texture: string;
+            /** @description As it is said; with doubt the next likely one too */
             key?: string;
+            keyWhy?: string;
+            /**
+             * Format: double
+             * @description How hard it is for a beginner; absent where nothing was measured
+             */
+            difficulty?: number;
+            /** @description How high it lies in each dimension, in their order */
+            loads: components["schemas"]["PieceLoad"][];
+            /** @description For each bar, how many of its heaviest dimensions lie highest there */
+            hardBars: number[];
             time?: string;
             bars: number;
             /** @description The patterns that it is made of */
@@ -5363,6 +5374,29 @@ export interface components {
             reach?: number;
             /** @description The leap is known and over the comfortable one */
             bigJump?: boolean;
+        };
+        PieceLoad: {
+            dimension: string;
+            name: string;
+            /** @description How much: 6.2 notes a second */
+            words: string;
+            /**
+             * Format: double
+             * @description What it adds to the difficulty
+             */
+            worth: number;
+            /** @description Something is known of what the student has */
+            known: boolean;
+            /**
+             * Format: double
+             * @description What the secure load would add
+             */
+            secure?: number;
+            secureWords?: string;
+            /** @description It is a part of the leap */
+            above: boolean;
+            bars: number[];
+            where: string;
         };
         AtlasRow: {
             ladder: components["schemas"]["Id"];

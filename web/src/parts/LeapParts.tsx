@@ -17,7 +17,7 @@ export function LeapParts({ leap }: { leap: Schemas["Leap"] }) {
     <div>
       <ul className="space-y-2">
         {parts.map((p) => (
-          <li key={`${p.kind}${p.skill}`}>
+          <li key={`${p.kind}${p.skill}${p.name}`}>
             <div className="flex items-baseline justify-between gap-3">
               <span>
                 <strong>{p.name}</strong>

@@ -2,6 +2,7 @@ import { Link } from "react-router";
 import type { Schemas } from "../contract/client";
 import { firstName } from "../data/words";
 import { Why } from "../parts/Why";
+import { Profile } from "./Profile";
 
 type Piece = Schemas["Piece"];
 
@@ -17,8 +18,16 @@ export function Facts({ piece }: { piece: Piece }) {
             <strong className="figures">{piece.distinctBars}</strong> patterns in {piece.bars} bars to learn (
             {share} %)
           </p>
+          {piece.key && (
+            <p>
+              In
+              <Why label="Why this key?" shown={piece.key}>
+                {piece.keyWhy}
+              </Why>
+            </p>
+          )}
           <p className="fine">
-            {[piece.key, piece.time, piece.tempo ? `crotchet ${Math.round(piece.tempo)}` : "", piece.texture]
+            {[piece.time, piece.tempo ? `crotchet ${Math.round(piece.tempo)}` : "", piece.texture]
               .filter(Boolean)
               .join("; ")}
           </p>
@@ -32,6 +41,7 @@ export function Facts({ piece }: { piece: Piece }) {
           )}
         </>
       )}
+      <Profile piece={piece} />
       {piece.lines.map((l) => (
         <LineFacts key={l.staff} l={l} />
       ))}

@@ -48,7 +48,7 @@ export function ForStudent(props: {
           .filter((p) => p.amount > 0.005)
           .slice(0, 6)
           .map((p) => (
-            <li key={`${p.kind}${p.skill}`} className="flex justify-between gap-3">
+            <li key={`${p.kind}${p.skill}${p.name}`} className="flex justify-between gap-3">
               <span>
                 {p.name} <span className="fine">{p.kind === "skill" ? p.where : ""}</span>
               </span>

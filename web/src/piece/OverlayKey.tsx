@@ -35,6 +35,12 @@ export function OverlayKey({ piece, on }: { piece: Schemas["Piece"]; on: Overlay
         <span>Brackets: the smallest chunks, and under them what they join into. Press one to hear it.</span>
       )}
       {show("patterns") && <span>The same letter is the same bar. Press one to hear it.</span>}
+      {show("hard") && (
+        <span>
+          Strokes over a bar: how many of the three heaviest dimensions lie highest there. None where it is
+          alike all through.
+        </span>
+      )}
       {show("guides") && (
         <span>Ringed: not met in a cleared piece yet, with the guide note it is found from.</span>
       )}

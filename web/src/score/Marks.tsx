@@ -5,6 +5,7 @@ import { chooseChunk, choosePattern } from "./choose";
 import type { Places } from "./engraver";
 import { FingerMarks } from "./FingerMarks";
 import { GuideMarks, NoteNames } from "./GuideMarks";
+import { HardBars } from "./HardBars";
 import { MoveMarks } from "./MoveMarks";
 import type { Chosen, Overlay } from "./overlays";
 import { Playhead, Stretch } from "./Stretch";
@@ -41,6 +42,7 @@ export function Marks({ piece, places, on, chosen, choose, now, correct }: Marks
         data-testid="marks"
       >
         {chosen && chosen.kind !== "all" && <Stretch piece={piece} places={places} chosen={chosen} />}
+        {show("hard") && <HardBars hard={piece.hardBars} places={places} />}
         {(show("patterns") || show("fresh")) && (
           <BarTints
             piece={piece}

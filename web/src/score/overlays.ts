@@ -10,6 +10,7 @@ export const overlayNames = {
   chunks: "Chunks",
   patterns: "Equal bars",
   fresh: "New",
+  hard: "Hard",
 } as const;
 
 export type Overlay = keyof typeof overlayNames;

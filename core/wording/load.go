@@ -1,0 +1,75 @@
+package wording
+
+import (
+	"fmt"
+	"math"
+	"strconv"
+
+	"patientladder/core/library/dimension"
+	"patientladder/core/library/instrument"
+	"patientladder/core/reading/key"
+	"patientladder/core/student/leap"
+)
+
+// dimensions say each dimension as a heading, as what is more of it in a piece, and how much, with a place for the amount.
+var dimensions = map[dimension.ID]struct{ name, more, unit string }{
+	dimension.Speed:        {"Speed", "quicker notes", "%s notes a second"},
+	dimension.Jumps:        {"Jumps", "wider or quicker jumps", "jumps of %s semitones a second beyond an octave"},
+	dimension.Span:         {"Span", "wider grips", "grips %s semitones wider than a fifth"},
+	dimension.Density:      {"Fullness", "fuller chords or figures", "%s notes a second in one hand, chords note by note"},
+	dimension.Independence: {"Independence", "hands more on their own", "%s moves in two beats in which the hands part"},
+	dimension.Voices:       {"Voices in a hand", "more moving over held notes", "%s notes a beat over one that is held"},
+	dimension.Rhythm:       {"Rhythm", "finer beats", "beats in %s parts"},
+	dimension.Variety:      {"Variety", "more different notes", "%s different notes in a bar"},
+	dimension.Shifts:       {"Changes of place", "more changes of place", "%s changes of place in ten seconds"},
+	dimension.Signs:        {"Signs to read", "more signs to read", "%s signs and ledger lines in a bar"},
+	dimension.Endurance:    {"Endurance", "longer without a rest", "%s notes without a rest"},
+	dimension.Ornament:     {"Ornaments", "more ornaments", "%s ornaments in four bars"},
+	dimension.BlackKeys:    {"Black keys", "more black keys", "%s black keys in a bar"},
+	dimension.Pedal:        {"Pedal", "more pedal", "the pedal %s times in ten seconds"},
+	dimension.Crossings:    {"Changes of string", "more changes of string", "%s changes of string in ten seconds"},
+	dimension.Bowing:       {"Bowing", "more mixed bowing", "%s lengths of slurs in a bar"},
+}
+
+// Dimension names a dimension, as a heading.
+func Dimension(d dimension.ID) string { return dimensions[d].name }
+
+// HowMuch says a load: “6.2 notes a second”.
+func HowMuch(d dimension.ID, value float64, f instrument.Family) string {
+	unit := dimensions[d].unit
+	if d == dimension.Endurance && (f == instrument.Wind || f == instrument.Voice) {
+		unit = "%s seconds without a breath"
+	}
+	if d == dimension.Span && (f == instrument.Bowed || f == instrument.Plucked) {
+		unit = "%s stretches in four bars"
+	}
+	return fmt.Sprintf(unit, loadAmount(d, value))
+}
+
+// loadAmount is a load as a number that is said.
+func loadAmount(d dimension.ID, value float64) string {
+	switch d {
+	case dimension.Rhythm:
+		value = math.Round(math.Exp2(value))
+	case dimension.Variety, dimension.Bowing:
+		value = math.Round(value + 1)
+	case dimension.Shifts, dimension.Pedal, dimension.Crossings:
+		value *= 10
+	case dimension.Endurance:
+		value = math.Round(value)
+	}
+	return strconv.FormatFloat(math.Round(10*value)/10, 'f', -1, 64)
+}
+
+// loadPart says what a part of a leap about a load rests on: “6.2 notes a second; 4 so far”.
+func loadPart(p leap.Part, f instrument.Family) string {
+	return HowMuch(p.Dimension, p.Load, f) + "; " + loadAmount(p.Dimension, p.Best) + " so far"
+}
+
+// Key says the key of a piece, by how a studio writes one: “D minor”, “G major, perhaps E minor” where it is doubtful.
+func Key(k key.Key, of func(name string) string) string {
+	if k.Tonic == "" || k.Sure() {
+		return of(k.Name())
+	}
+	return of(k.Name()) + ", perhaps " + of(k.Second)
+}
