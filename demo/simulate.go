@@ -212,7 +212,7 @@ func (s *simulation) fill(strand material.Strand) {
 	st := s.standing()
 	policy := standing.DefaultPolicy().Leap
 	in := next.Input{
-		Ability: st.Ability, Policy: policy, Reach: policy.Reach(st.Taken(s.lib, "")),
+		Ability: st.Ability, Policy: policy, Reach: st.Reach(s.lib, strand, policy),
 		Skills: s.skills, Last: st.Leaps(s.lib, strand),
 	}
 	for _, p := range s.placed {

@@ -95,7 +95,9 @@ func (h *Handlers) view(ctx context.Context, a open.Ahead) (contract.LadderView,
 				}
 			}
 		}
-		out.Rails = append(out.Rails, contract.Rail{Strand: contract.Strand(rail.Strand), Rungs: rungs})
+		out.Rails = append(out.Rails, contract.Rail{
+			Strand: contract.Strand(rail.Strand), Rungs: rungs, Reach: rail.Reach.Size, ReachWhy: wording.Reach(rail.Reach),
+		})
 	}
 	return out, nil
 }

@@ -220,7 +220,7 @@ func (h *Handlers) forStudent(
 		return open.Student{}, nil, leap.Leap{}, leap.Brought{}, err
 	}
 	v := ladder.Draw(sh.Standing, b.Library, placed, sh.Policy.Standing.Leap, b.Today, 0)
-	out.Reach = v.Reach.Size
+	out.Reach = v.ReachOn(m.Strand).Size
 	asked, brought := sh.Policy.Standing.Leap.Of(m, sh.Standing.Ability), leap.BroughtTo(&m, sh.Standing.Ability)
 	for _, rail := range v.Rails {
 		for _, rung := range rail.Rungs {
@@ -236,7 +236,7 @@ func (h *Handlers) forStudent(
 		}
 	}
 	out.Leap = answer.Leap(b.Names(), m, asked, sh.Policy.Standing.Leap.SecureAfter)
-	out.BigJump = !asked.Unknown && leap.Beyond(asked.Size, v.Reach.Size)
+	out.BigJump = !asked.Unknown && leap.Beyond(asked.Size, out.Reach)
 	out.LeafBars = sh.LeafBars()
 	out.Approach, out.FirstView = contract.PieceApproach(sh.Way.Approach), contract.PieceFirstView(sh.Way.FirstView)
 	return sh, known(sh.KnownNotes(m.ID)), asked, brought, nil

@@ -60,12 +60,24 @@ func (r Rung) IsAhead() bool { return r.Layer == Ahead || r.Layer == Preview }
 type Rail struct {
 	Strand material.Strand
 	Rungs  []Rung
+	// Reach is the comfortable leap on this strand.
+	Reach leap.Reach
 }
 
 // View is the whole ladder.
 type View struct {
+	// Reach is the comfortable leap over all strands (see standing.Reach).
 	Reach leap.Reach
 	Rails []Rail
+	on    func(material.Strand) leap.Reach
+}
+
+// ReachOn is the comfortable leap on a strand, whether the ladder has it or not.
+func (v View) ReachOn(strand material.Strand) leap.Reach {
+	if v.on == nil {
+		return v.Reach
+	}
+	return v.on(strand)
 }
 
 // Placed is a material put on the ladder by the teacher, in the order of its strand.
@@ -82,11 +94,12 @@ type Placed struct {
 // they were assigned, those ahead in the placed order. With near above 0 only so
 // many of those ahead come on each rail, and of those learned the last.
 func Draw(s *standing.Standing, lib material.Library, placed []Placed, p leap.Policy, day time.Time, near int) View {
-	v := View{Reach: p.Reach(s.Taken(lib, ""))}
+	v := View{Reach: s.Reach(lib, "", p), on: func(strand material.Strand) leap.Reach { return s.Reach(lib, strand, p) }}
 	batches := share(s, lib, placed)
 	for _, strand := range material.Strands() {
 		if b := batches[strand]; b != nil {
-			v.Rails = append(v.Rails, Rail{strand, b.rungs(s, lib, p, day, v.Reach.Size, near)})
+			reach := v.on(strand)
+			v.Rails = append(v.Rails, Rail{strand, b.rungs(s, lib, p, day, reach.Size, near), reach})
 		}
 	}
 	return v

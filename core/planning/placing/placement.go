@@ -286,7 +286,7 @@ func entry(s studentplan.Student, book curriculum.Source, b placement.Belief, ab
 			asks[i] = append(asks[i], placement.Asked{Skill: d.Skill, Weight: d.Weight})
 		}
 	}
-	found := b.Entry(asks, s.Policy.Standing.Leap.Reach(s.Standing.Taken(s.Library, "")).Size)
+	found := b.Entry(asks, s.Standing.Reach(s.Library, "", s.Policy.Standing.Leap).Size)
 	// What was learned of the book is not begun again.
 	from := 1 + lastBegun(s, list)
 	e := BookEntry{Book: book, At: max(from, found.At), Low: max(from, found.Low), High: max(from, found.High)}

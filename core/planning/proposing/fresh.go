@@ -53,7 +53,7 @@ func Next(s studentplan.Student, strand material.Strand, placed []ladder.Placed)
 // proposal is what a proposal on a strand is made from.
 func proposal(s studentplan.Student, strand material.Strand, v ladder.View) next.Input {
 	in := next.Input{
-		Ability: s.Standing.Ability, Policy: s.Policy.Standing.Leap, Reach: v.Reach, Skills: s.Skills,
+		Ability: s.Standing.Ability, Policy: s.Policy.Standing.Leap, Reach: v.ReachOn(strand), Skills: s.Skills,
 		Last: s.Standing.Leaps(s.Library, strand), Straight: !s.Policy.EaseAfterLeap,
 	}
 	for _, rail := range v.Rails {
@@ -116,7 +116,7 @@ func Beside(a studentplan.StudentOutlook) []lessonplan.Fresh {
 			continue
 		}
 		p := next.Propose(proposal(a.Student, rail.Strand, a.View))
-		if c := p.Chosen; c != nil && len(c.Blocked) == 0 && c.Leap.Size <= a.View.Reach.Size {
+		if c := p.Chosen; c != nil && len(c.Blocked) == 0 && c.Leap.Size <= rail.Reach.Size {
 			out = append(out, lessonplan.Fresh{Material: c.Material, Leap: c.Leap.Size, Why: p.Reasons[0], Gestures: Gestures(a.Student, c.Material)})
 		}
 	}
@@ -132,7 +132,7 @@ func idle(rail ladder.Rail) bool {
 func Fit(s studentplan.Student, strand material.Strand, placed []ladder.Placed) ([]fit.Candidate, fit.Input) {
 	v := drawnOf(s, placed)
 	in := fit.Input{
-		Library: material.Library{}, Ability: s.Standing.Ability, Policy: s.Policy.Standing.Leap, Reach: v.Reach, Skills: s.Skills,
+		Library: material.Library{}, Ability: s.Standing.Ability, Policy: s.Policy.Standing.Leap, Reach: v.ReachOn(strand), Skills: s.Skills,
 		Taste: s.Taste(),
 		Idle:  map[material.Strand]bool{}, PerLesson: s.Policy.Preview.PerLesson,
 	}
@@ -143,7 +143,7 @@ func Fit(s studentplan.Student, strand material.Strand, placed []ladder.Placed) 
 		in.Idle[rail.Strand] = idle(rail)
 	}
 	if taken := s.Standing.Leaps(s.Library, strand); s.Policy.EaseAfterLeap && strand != "" && len(taken) > 0 {
-		in.Ease = leap.Beyond(taken[len(taken)-1], v.Reach.Size)
+		in.Ease = leap.Beyond(taken[len(taken)-1], in.Reach.Size)
 	}
 	for id, m := range s.Library {
 		if m.Instrument != s.Instrument || m.PartOf != "" {

@@ -51,7 +51,7 @@ func ReadyFor(s studentplan.Student, m material.Material) Ready {
 		Name:   s.Name,
 		Called: s.First(),
 		Leap:   p.Of(m, s.Standing.Ability),
-		Reach:  p.Reach(s.Standing.Taken(s.Library, "")).Size,
+		Reach:  s.Standing.Reach(s.Library, m.Strand, p).Size,
 	}
 	blocked := next.Blocked(m, next.Input{Ability: s.Standing.Ability, Policy: p, Skills: s.Skills})
 	switch ms := s.Standing.Materials[m.ID]; {

@@ -35,7 +35,7 @@ func (a StudentOutlook) Due(day time.Time) []signs.Sign {
 	for _, rail := range a.View.Rails {
 		if i, ok := nextRung(rail); ok && i > 0 && rail.Rungs[i].Cliff {
 			r := rail.Rungs[i]
-			seen.Cliffs = append(seen.Cliffs, signs.Sign{Material: r.Material.ID, Leap: r.Leap.Size, Reach: a.View.Reach.Size})
+			seen.Cliffs = append(seen.Cliffs, signs.Sign{Material: r.Material.ID, Leap: r.Leap.Size, Reach: rail.Reach.Size})
 		}
 	}
 	seen.Dry = a.dry()

@@ -147,7 +147,7 @@ func leapsChanged(previous, then *studentplan.StudentOutlook) (out []Consequence
 	for _, r := range rungsAhead(then) {
 		id := r.Material.ID
 		old, there := before[id]
-		c := Consequence{Kind: LeapChanged, Material: id, Before: old.Leap.Size, After: r.Leap.Size, Reach: then.View.Reach.Size}
+		c := Consequence{Kind: LeapChanged, Material: id, Before: old.Leap.Size, After: r.Leap.Size, Reach: then.View.ReachOn(r.Material.Strand).Size}
 		switch {
 		case r.Cliff && (!there || !old.Cliff):
 			c.Worse = true

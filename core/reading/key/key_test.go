@@ -50,7 +50,7 @@ func read(t *testing.T, abc string) key.Key {
 }
 
 func TestReasonsAndDoubt(t *testing.T) {
-	// Durations from A: 7 0 3 2 0 1 0 2 0 0 0 1; their correlation with the profile by numpy.corrcoef is 0.82.
+	// Durations from A: 7 0 3 2 0 1 0 2 0 0 0 1; their correlation with the profile by Python’s statistics.correlation is 0.82.
 	k := read(t, "X:1\nM:4/4\nL:1/4\nK:Am\nA B c A | d c B A | E ^G B e | A4 |]\n")
 	require.Equal(t, "A minor", k.Name())
 	require.Equal(t, []string{

@@ -441,18 +441,27 @@ func (s *Standing) Favourite(material string) bool {
 	return by[studentlog.PlayedFirst]+by[studentlog.AskedFor]+by[studentlog.Unasked]+by[studentlog.Liked] > by[studentlog.Disliked]
 }
 
-// Taken returns the leaps of the cleared materials as they were when assigned,
-// in the order in which they were assigned, for one strand or for all ("").
-// What nobody knows tells nothing of it.
-func (s *Standing) Taken(lib material.Library, strand material.Strand) []float64 {
-	learned := s.In(Cleared, Polished)
-	out := make([]float64, 0, len(learned))
-	for _, id := range learned {
-		if m := s.Materials[id]; m.Before != nil && !lib[id].Unknown() && (strand == "" || lib[id].Strand == strand) {
-			out = append(out, m.Before.Size)
+// Reach is the comfortable leap on a strand, or over all (""): from the materials that were really steps. Drills count on the
+// strand of technique alone, and what was easy on purpose, under a third of the default, nowhere. A strand on which too little
+// was cleared has that of all.
+func (s *Standing) Reach(lib material.Library, strand material.Strand, p leap.Policy) leap.Reach {
+	var here, all []float64
+	for _, id := range s.In(Cleared, Polished) {
+		m, of := s.Materials[id], lib[id]
+		if m.Before == nil || of.Unknown() || m.Before.Size < p.Comfortable/3 {
+			continue
+		}
+		if of.Strand == strand && (of.Exercise == "" || strand == material.Technique) {
+			here = append(here, m.Before.Size)
+		}
+		if of.Exercise == "" {
+			all = append(all, m.Before.Size)
 		}
 	}
-	return out
+	if len(here) >= leap.EnoughCleared {
+		return p.Reach(here)
+	}
+	return p.Reach(all)
 }
 
 // In returns the ids of the materials in one of the states, in the order in which they were assigned.

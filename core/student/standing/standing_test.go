@@ -501,3 +501,26 @@ func partOfLoad(c Context, st *Standing, id string) float64 {
 	}
 	return 0
 }
+
+// The comfortable leap comes from what were steps: a drill counts among drills alone, and what was easy on purpose nowhere.
+func TestReachComesFromSteps(t *testing.T) {
+	lib, materials := material.Library{}, map[string]*MaterialStanding{}
+	s := &Standing{Materials: materials}
+	for i, x := range []struct {
+		strand material.Strand
+		drill  string
+		size   float64
+	}{
+		{material.Method, "", 1}, {material.Method, "", 2}, {material.Method, "", 3}, {material.Method, "", 0.2}, {material.Repertoire, "", 5},
+		{material.Repertoire, "", 6}, {material.Technique, "scale", 0.6}, {material.Technique, "scale", 0.7}, {material.Technique, "scale", 0.8},
+		{material.Technique, "scale", 0.9}, {material.Technique, "scale", 1},
+	} {
+		id := fmt.Sprint("m", i)
+		lib[id] = material.Material{ID: id, Strand: x.strand, Exercise: x.drill, HasScore: true}
+		materials[id] = &MaterialStanding{State: Cleared, Assigned: monday.AddDate(0, 0, i), Before: &Before{Size: x.size}}
+	}
+	p := leap.DefaultPolicy()
+	require.Equal(t, leap.Reach{Size: 5, From: 5}, s.Reach(lib, "", p), "the fourth of 1 2 3 5 6")
+	require.Equal(t, leap.Reach{Size: 5, From: 5}, s.Reach(lib, material.Method, p), "three are too few")
+	require.Equal(t, leap.Reach{Size: 0.9, From: 5}, s.Reach(lib, material.Technique, p), "the fourth of the drills")
+}

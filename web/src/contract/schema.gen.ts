@@ -3800,6 +3800,12 @@ export interface components {
         };
         Rail: {
             strand: components["schemas"]["Strand"];
+            /**
+             * Format: double
+             * @description The comfortable leap on this strand
+             */
+            reach: number;
+            reachWhy: string;
             /** @description Lowest first */
             rungs: components["schemas"]["Rung"][];
         };

@@ -112,7 +112,7 @@ export function LadderDrawing(
               sight={sight}
               drag={drag}
               zoom={zoom}
-              reach={view.reach}
+              reach={view.rails.find((r) => r.strand === laid.strand)?.reach ?? view.reach}
               picked={props.picked}
               proposed={laid.strand === "technique" ? props.proposed : []}
               ladder={view.student.ladder}

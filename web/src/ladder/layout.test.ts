@@ -31,7 +31,14 @@ const scale = { perLeap: 36, least: 36 };
 describe("lay", () => {
   it("leaves room over the technique for what the staircases propose", () => {
     const [rail] = lay(
-      [{ strand: "technique", rungs: [rung("a", "working", 1), rung("b", "ahead", 1)] }],
+      [
+        {
+          strand: "technique",
+          reach: 1.5,
+          reachWhy: "",
+          rungs: [rung("a", "working", 1), rung("b", "ahead", 1)],
+        },
+      ],
       scale,
     );
     if (!rail) throw new Error("no rail");
@@ -45,6 +52,8 @@ describe("lay", () => {
       [
         {
           strand: "method",
+          reach: 1.5,
+          reachWhy: "",
           rungs: [rung("a", "review", 3), rung("b", "working", 1), rung("c", "ahead", 2.5)],
         },
       ],
@@ -56,14 +65,31 @@ describe("lay", () => {
 
   it("has the line between learned and next when nothing is in work", () => {
     const [rail] = lay(
-      [{ strand: "reading", rungs: [rung("a", "review", 1), rung("b", "ahead", 2)] }],
+      [
+        {
+          strand: "reading",
+          reach: 1.5,
+          reachWhy: "",
+          rungs: [rung("a", "review", 1), rung("b", "ahead", 2)],
+        },
+      ],
       scale,
     );
     expect(rail?.rungs.map((r) => Math.sign(r.y))).toEqual([-1, 1]);
   });
 
   it("reaches over everything that is drawn", () => {
-    const rails = lay([{ strand: "method", rungs: [rung("a", "review", 9), rung("b", "ahead", 9)] }], scale);
+    const rails = lay(
+      [
+        {
+          strand: "method",
+          reach: 1.5,
+          reachWhy: "",
+          rungs: [rung("a", "review", 9), rung("b", "ahead", 9)],
+        },
+      ],
+      scale,
+    );
     const { above, under } = extent(rails);
     for (const r of rails[0]?.rungs ?? []) {
       expect(r.y).toBeLessThan(above);
@@ -77,6 +103,8 @@ describe("a long rail", () => {
     [
       {
         strand: "method",
+        reach: 1.5,
+        reachWhy: "",
         rungs: Array.from({ length: 1000 }, (_, i) => rung(`m${i}`, i === 0 ? "working" : "ahead", 1)),
       },
     ],

@@ -42,7 +42,12 @@ describe("order", () => {
       why: "",
     });
     const rails = [
-      { strand: "method" as const, rungs: [rung("a", "review"), rung("b", "preview"), rung("c", "ahead")] },
+      {
+        strand: "method" as const,
+        reach: 1.5,
+        reachWhy: "",
+        rungs: [rung("a", "review"), rung("b", "preview"), rung("c", "ahead")],
+      },
     ];
     expect(method(orderOf({ rails }))).toEqual(["b", "c"]);
   });

@@ -6,7 +6,7 @@ import type { Schemas } from "../contract/client";
 import { useArrange } from "../data/arrange";
 import { ladderQuery } from "../data/ladder";
 import { techniqueQuery } from "../data/technique";
-import { leapSize } from "../data/words";
+import { leapSize, strandNames } from "../data/words";
 import { Consequences } from "../ladder/Consequences";
 import { EmptyLadder } from "../ladder/EmptyLadder";
 import { Fits } from "../ladder/Fits";
@@ -204,6 +204,13 @@ function Head({
             comfortable leap
             <Why label="Why this comfortable leap?" shown={leapSize(view.reach)}>
               <p>{view.reachWhy}.</p>
+              {view.rails
+                .filter((r) => r.reach !== view.reach)
+                .map((r) => (
+                  <p key={r.strand}>
+                    {strandNames[r.strand]}: {leapSize(r.reach)}; {r.reachWhy}.
+                  </p>
+                ))}
             </Why>
           </span>
         </div>
