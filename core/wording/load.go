@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"strconv"
+	"strings"
 
 	"patientladder/core/library/dimension"
 	"patientladder/core/library/instrument"
@@ -16,7 +17,7 @@ var dimensions = map[dimension.ID]struct{ name, more, unit string }{
 	dimension.Speed:        {"Speed", "quicker notes", "%s notes a second"},
 	dimension.Jumps:        {"Jumps", "wider or quicker jumps", "jumps of %s semitones a second beyond an octave"},
 	dimension.Span:         {"Span", "wider grips", "grips %s semitones wider than a fifth"},
-	dimension.Density:      {"Fullness", "fuller chords or figures", "%s notes a second in one hand, chords note by note"},
+	dimension.Density:      {"Fullness", "fuller chords or figures", "%s notes a second in a hand, with chords"},
 	dimension.Independence: {"Independence", "hands more on their own", "%s moves in two beats in which the hands part"},
 	dimension.Voices:       {"Voices in a hand", "more moving over held notes", "%s notes a beat over one that is held"},
 	dimension.Rhythm:       {"Rhythm", "finer beats", "beats in %s parts"},
@@ -43,8 +44,19 @@ func HowMuch(d dimension.ID, value float64, f instrument.Family) string {
 	if d == dimension.Span && (f == instrument.Bowed || f == instrument.Plucked) {
 		unit = "%s stretches in four bars"
 	}
-	return fmt.Sprintf(unit, loadAmount(d, value))
+	amount := loadAmount(d, value)
+	if amount == "1" {
+		unit = singly.Replace(unit)
+	}
+	return fmt.Sprintf(unit, amount)
 }
+
+// singly says one of what is counted.
+var singly = strings.NewReplacer(
+	"signs and ledger lines", "sign or ledger line", "different notes", "note", "notes", "note", "keys", "key", "moves", "move", "changes", "change",
+	"ornaments", "ornament", "times", "time", "stretches", "stretch", "lengths of slurs", "length of slur", "parts", "part",
+	"semitones", "semitone", "seconds", "second",
+)
 
 // loadAmount is a load as a number that is said.
 func loadAmount(d dimension.ID, value float64) string {

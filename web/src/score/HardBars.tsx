@@ -12,7 +12,7 @@ export function HardBars({ hard, places }: { hard: number[]; places: Places }) {
             <rect
               key={stroke}
               x={b.x + 4}
-              y={places.lineTop(bar) - 10 - 6 * stroke}
+              y={places.lineTop(bar) - 24 - 6 * stroke}
               width={b.width - 8}
               height="4"
               rx="2"
