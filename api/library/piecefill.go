@@ -123,7 +123,13 @@ func fill(b open.Studio, out *contract.Piece, o *open.Score, m material.Material
 func skips(sc *score.Score) []contract.Skip {
 	out := []contract.Skip{}
 	for _, sk := range sc.Skipped {
-		out = append(out, contract.Skip{What: sk.What, Where: sk.Where, Count: sk.Count})
+		where := sk.Where
+		if n := len(sk.Bars); n == 1 {
+			where = "bar " + sk.Bars[0]
+		} else if n > 1 {
+			where = "bars " + strings.Join(sk.Bars, ", ")
+		}
+		out = append(out, contract.Skip{What: sk.What, Where: where, Count: sk.Count, Mended: len(sk.Bars) > 0})
 	}
 	return out
 }

@@ -20,10 +20,10 @@ func (r *reader) attributes(p *partState) error {
 			return r.time(p)
 		case "staves":
 			n, err := r.whole("the number of staves")
-			if err == nil && (n < 1 || n > 16) {
+			if err == nil && (n < 1 || n > mostStaves) {
 				return r.fail(p, "a part cannot have %d staves", n)
 			}
-			part.Staves = int(n)
+			part.Staves = max(part.Staves, int(n))
 			return err
 		case "clef":
 			return r.clef(p, el)
@@ -47,8 +47,11 @@ func (r *reader) divisions(p *partState) error {
 	if n <= 0 {
 		return r.fail(p, "divisions must be above zero, not %d", n)
 	}
-	if p.cursor != 0 || len(r.score.Notes) > p.first {
-		return r.fail(p, "divisions change in the middle of a bar, which cannot be read safely")
+	if (p.cursor != 0 || len(r.score.Notes) > p.first) && n != p.divisions {
+		if !p.scale(n) {
+			return r.fail(p, "divisions change in the middle of a bar where that cuts a note")
+		}
+		r.mend(p, "divisions that change within a bar (what came before was counted anew)")
 	}
 	lcm, ok := rational.LCM(r.lcm, n)
 	if n > 1<<20 || !ok {
@@ -58,13 +61,36 @@ func (r *reader) divisions(p *partState) error {
 	return nil
 }
 
+// scale counts what was read of the bar in other divisions; false where they do not fit.
+func (p *partState) scale(to int64) bool {
+	all := []*int64{&p.cursor, &p.furthest, &p.lastOnset}
+	for _, x := range all {
+		if *x*to%max(p.divisions, 1) != 0 {
+			return false
+		}
+	}
+	ends := make(map[string]int64, len(p.voiceEnds))
+	for voice, end := range p.voiceEnds {
+		if end*to%max(p.divisions, 1) != 0 {
+			return false
+		}
+		ends[voice] = end * to / max(p.divisions, 1)
+	}
+	for _, x := range all {
+		*x = *x * to / max(p.divisions, 1)
+	}
+	p.voiceEnds = ends
+	return true
+}
+
 func (r *reader) key(p *partState) error {
 	return r.children(func(el element) error {
 		switch el.name {
 		case "fifths":
 			n, err := r.whole("the key signature")
 			if err == nil && (n < -14 || n > 14) {
-				return r.fail(p, "a key signature of %d sharps or flats does not exist", n)
+				r.mend(p, "a key signature that does not exist (none was taken)")
+				n = 0
 			}
 			p.fifths = int(n)
 			return err
@@ -93,7 +119,9 @@ func (r *reader) time(p *partState) error {
 			for _, term := range strings.Split(strings.ReplaceAll(s, " ", ""), "+") {
 				n, err := strconv.Atoi(term)
 				if err != nil || n < 1 || n > 128 {
-					return r.fail(p, "%q is not a number of beats", short(s))
+					r.mend(p, "a time signature that does not exist (none was taken)")
+					beats = 0
+					break
 				}
 				beats += n
 			}
@@ -104,7 +132,11 @@ func (r *reader) time(p *partState) error {
 				return err
 			}
 			if n < 1 || n > 128 || n&(n-1) != 0 {
-				return r.fail(p, "the lower number of a time signature cannot be %d", n)
+				r.mend(p, "a time signature that does not exist (none was taken)")
+				return nil
+			}
+			if beats == 0 {
+				return nil
 			}
 			if p.beatUnit != 0 {
 				r.score.AddSkip("a second time signature at once (the first was taken)", p.where())

@@ -1,7 +1,6 @@
 package musicxml
 
 import (
-	"fmt"
 
 	"patientladder/core/base/rational"
 	"patientladder/core/notation/score"
@@ -57,18 +56,15 @@ func (r *reader) closeBar(p *partState, implicit bool, line int) {
 // their time in the piece. A bar lasts as long as what is written in it: a
 // pickup and a split bar are shorter than their time signature. A bar whose
 // voices all agree on being longer is believed and listed; a voice that alone
-// runs past the end of the bar is an error.
-func (r *reader) settleBars() error {
+// runs past the end makes the bar as long as it is, and that is listed as mended.
+func (r *reader) settleBars() {
 	bars := make([]score.Bar, len(r.ends))
 	var start rational.Rat
 	for i := range r.ends {
 		e := &r.ends[i]
 		length := e.furthest
 		if !e.nominal.IsZero() && e.nominal.Less(length) {
-			var err error
-			if length, err = r.overlong(e); err != nil {
-				return err
-			}
+			length = r.overlong(e)
 		}
 		if length.IsZero() {
 			length = e.nominal
@@ -87,11 +83,10 @@ func (r *reader) settleBars() error {
 		s := &r.score.Signs[i]
 		s.At = s.At.Add(bars[s.Bar-1].Start)
 	}
-	return nil
 }
 
 // overlong decides the length of a bar with something in it past its time signature.
-func (r *reader) overlong(e *barEnds) (rational.Rat, error) {
+func (r *reader) overlong(e *barEnds) rational.Rat {
 	limit := e.nominal.Add(rounding)
 	agree, over := len(e.voices) > 1 || e.implicit, (*voiceEnd)(nil)
 	for i := range e.voices {
@@ -104,15 +99,12 @@ func (r *reader) overlong(e *barEnds) (rational.Rat, error) {
 		}
 	}
 	if over == nil {
-		return e.nominal, nil // rounding, or a forward past the end, which holds no music
+		return e.nominal // rounding, or a forward past the end, which holds no music
 	}
 	if !agree {
-		return e.nominal, &Error{
-			What: fmt.Sprintf("voice %s runs past the end of the bar: it holds %s quarter notes where %d/%d has room for %s",
-				over.voice, over.end, e.bar.Beats, e.bar.BeatUnit, e.nominal),
-			Where: score.Place(over.part, e.bar.Label), Line: over.line,
-		}
+		r.score.Mend("a voice that runs past its bar (the bar was taken as long as the voice)", score.Place(over.part, e.bar.Label), e.bar.Label)
+		return e.furthest
 	}
 	r.score.AddSkip("bars longer than their time signature (taken as written)", "bar "+e.bar.Label)
-	return e.furthest, nil
+	return e.furthest
 }

@@ -52,8 +52,12 @@ func (r *reader) note(p *partState) error {
 			return r.timeModification(p, &n)
 		case "staff":
 			s, err := r.whole("a staff number")
-			if err == nil && (s < 1 || s > int64(r.score.Parts[p.index].Staves)) {
-				return r.fail(p, "a note stands on staff %d, but the part has %d", s, r.score.Parts[p.index].Staves)
+			if err == nil && (s < 1 || s > mostStaves) {
+				return r.fail(p, "a note stands on staff %d", s)
+			}
+			if part := &r.score.Parts[p.index]; err == nil && int(s) > part.Staves {
+				r.mend(p, "notes on a staff that the part was not said to have (it has it)")
+				part.Staves = int(s)
 			}
 			n.Staff = int(s)
 			return err
@@ -80,13 +84,42 @@ func (r *reader) note(p *partState) error {
 		r.score.AddSkip("percussion notes without pitch", p.where())
 		return r.passOver(p, length, chord)
 	case !pitched && !n.Rest:
-		return r.fail(p, "a note has neither a pitch nor a rest")
+		r.mend(p, "a note that is neither a pitch nor a rest (taken as a rest)")
+		n.Rest = true
+	}
+	switch {
 	case n.Grace:
 		length = 0
 	case length < 0:
-		return r.fail(p, "a note has no duration")
+		length = r.typed(p, &n)
+		r.mend(p, "a note without a duration (taken as long as it is written)")
 	}
 	return r.place(p, n, length, chord)
+}
+
+// types are the lengths of notes by how they are written, in parts of a whole note.
+var types = map[string]int64{
+	"whole": 1, "half": 2, "quarter": 4, "eighth": 8, "16th": 16, "32nd": 32, "64th": 64, "128th": 128,
+}
+
+// typed is how long a note lasts as it is written, in divisions; 0 where that is not known.
+func (r *reader) typed(p *partState, n *score.Note) int64 {
+	part, known := types[n.Type]
+	if !known {
+		return 0
+	}
+	if p.divisions == 0 {
+		p.divisions = 1
+	}
+	length, dot := 4*p.divisions/part, 4*p.divisions/part
+	for range min(n.Dots, 3) {
+		dot /= 2
+		length += dot
+	}
+	if n.Tuplet.Actual > 0 && n.Tuplet.Normal > 0 {
+		length = length * int64(n.Tuplet.Normal) / int64(n.Tuplet.Actual)
+	}
+	return length
 }
 
 // passOver leaves a note out but keeps its time: what follows it stands where it stood.
@@ -102,10 +135,11 @@ func (r *reader) passOver(p *partState, length int64, chord bool) error {
 // place gives the note its time and moves the cursor.
 func (r *reader) place(p *partState, n score.Note, length int64, chord bool) error {
 	onset := p.cursor
+	if chord && len(r.score.Notes) == p.first {
+		r.mend(p, "a note of a chord that has no other (taken by itself)")
+		chord = false
+	}
 	if chord {
-		if len(r.score.Notes) == p.first {
-			return r.fail(p, "a chord note comes first in the bar, with nothing to sound with")
-		}
 		onset = p.lastOnset
 		n.Chord = true
 	}

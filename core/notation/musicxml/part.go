@@ -10,6 +10,9 @@ import (
 )
 
 // partState is what carries on from bar to bar within one part.
+// mostStaves is how many staves a part can have.
+const mostStaves = 16
+
 type partState struct {
 	id        string
 	index     int
@@ -38,6 +41,9 @@ type partState struct {
 }
 
 func (p *partState) where() string { return score.Place(p.id, p.label) }
+
+// mend goes on with something that a rule puts right, and lists it with its bar.
+func (r *reader) mend(p *partState, what string) { r.score.Mend(what, p.where(), p.label) }
 
 func (r *reader) fail(p *partState, format string, args ...any) error {
 	return &Error{What: fmt.Sprintf(format, args...), Where: p.where(), Line: r.line()}
@@ -102,7 +108,8 @@ func (r *reader) musicData(p *partState, el element) error {
 			return err
 		}
 		if d > p.cursor {
-			return r.fail(p, "a backup goes back before the start of the bar")
+			r.mend(p, "a step back beyond the beginning of the bar (taken to its beginning)")
+			d = p.cursor
 		}
 		p.cursor -= d
 		return nil

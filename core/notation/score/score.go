@@ -178,7 +178,12 @@ type Skip struct {
 	Where string `json:"where"`
 	// Count is how often it occurs, at least 1.
 	Count int `json:"count"`
+	// Bars are the printed numbers of the bars where something was mended, in order, up to mostMended; nil for what was left out.
+	Bars []string `json:"bars,omitempty"`
 }
+
+// mostMended is in how many bars a repair is named one by one.
+const mostMended = 50
 
 // Breath says that breath is taken after the note.
 func (n Note) Breath() bool { return slices.Contains(n.Articulations, "breath-mark") }
@@ -301,6 +306,17 @@ func (s *Score) AddSkip(what, where string) {
 		}
 	}
 	s.Skipped = append(s.Skipped, Skip{What: what, Where: where, Count: 1})
+}
+
+// Mend records that something of the file was mended by a rule, with every bar where it was.
+func (s *Score) Mend(what, where, bar string) {
+	s.AddSkip(what, where)
+	for i := range s.Skipped {
+		x := &s.Skipped[i]
+		if n := len(x.Bars); x.What == what && n < mostMended && (n == 0 || x.Bars[n-1] != bar) {
+			x.Bars = append(x.Bars, bar)
+		}
+	}
 }
 
 // Place names a bar for a message: "part P1, bar 3".

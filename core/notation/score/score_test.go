@@ -50,7 +50,7 @@ func TestSkipsAreCountedNotListedAgain(t *testing.T) {
 	s.AddSkip("cue notes", "bar 1")
 	s.AddSkip("pedal", "bar 2")
 	s.AddSkip("cue notes", "bar 3")
-	require.Equal(t, []Skip{{"cue notes", "bar 1", 2}, {"pedal", "bar 2", 1}}, s.Skipped)
+	require.Equal(t, []Skip{{What: "cue notes", Where: "bar 1", Count: 2}, {What: "pedal", Where: "bar 2", Count: 1}}, s.Skipped)
 }
 
 // A tied chain through three voices of a file that crosses voices is one sound.

@@ -5303,8 +5303,11 @@ export interface components {
         };
         Skip: {
             what: string;
+            /** @description The first place; for what was mended all its bars */
             where: string;
             count: number;
+            /** @description It was wrong in the file and put right by a rule */
+            mended?: boolean;
         };
         Demand: {
             skill: string;

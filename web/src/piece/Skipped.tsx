@@ -6,13 +6,15 @@ export function Skipped({ list }: { list: Schemas["Skip"][] }) {
   return (
     <details className="fine mt-2">
       <summary className="min-h-touch content-center">
-        Not taken over from the file, or guessed: {list.length}{" "}
+        Not taken over from the file, mended or guessed: {list.length}{" "}
         {list.length === 1 ? "kind of thing" : "kinds of things"}
       </summary>
       <ul className="list-disc pl-5">
         {list.map((s) => (
           <li key={s.what}>
-            {s.what}, {s.count === 1 ? "once" : `${s.count} times`}, first at {s.where}
+            {s.mended
+              ? `Mended in ${s.where}: ${s.what}`
+              : `${s.what}, ${s.count === 1 ? "once" : `${s.count} times`}, first at ${s.where}`}
           </li>
         ))}
       </ul>
