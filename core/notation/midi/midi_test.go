@@ -170,6 +170,27 @@ func TestWhatWasPlayedIsWrittenOnAGrid(t *testing.T) {
 	require.Contains(t, w.Skipped[0].What, "moved to the nearest")
 }
 
+// Somebody plays freely: thirds and fifths of a beat that come by chance are no triplets and quintuplets, but three even notes
+// in a beat are.
+func TestFreePlayingMakesNoTriplets(t *testing.T) {
+	w := Written(
+		played(
+			[3]int64{13, 400, 60}, [3]int64{465 + 170, 200, 62}, [3]int64{960 + 97, 300, 64}, [3]int64{1440 + 31, 200, 65},
+			[3]int64{1920 + 25, 140, 67}, [3]int64{1920 + 185, 140, 69}, [3]int64{1920 + 345, 140, 71}, [3]int64{2400 + 102, 400, 72},
+		),
+		true,
+	)
+	triplets := 0
+	for _, n := range w.Notes {
+		if n.Tuplet.Actual > 0 {
+			require.Equal(t, score.Ratio{Actual: 3, Normal: 2}, n.Tuplet)
+			require.Contains(t, []int{67, 69, 71}, n.MIDI)
+			triplets++
+		}
+	}
+	require.Equal(t, 3, triplets)
+}
+
 // A pickup comes back as one: MIDI writes it as a bar of 1/4.
 func TestAShortFirstBarIsAPickup(t *testing.T) {
 	s := played([3]int64{0, 480, 67}, [3]int64{480, 1920, 72}, [3]int64{2400, 1920, 74})

@@ -84,8 +84,11 @@ func toGrid(s *score.Score) {
 	}
 	grid := map[int64]int64{}
 	moved := 0
+	free := playedFreely(times)
 	for q, set := range times {
-		grid[q] = gridOf(set)
+		if grid[q] = gridOf(set); free {
+			grid[q] = freeGrid(set)
+		}
 	}
 	for i := range s.Notes {
 		n := &s.Notes[i]
@@ -98,7 +101,7 @@ func toGrid(s *score.Score) {
 		// An end may lie on a finer grid than the beginnings around it.
 		to := nearest(end, g)
 		for _, finer := range grids {
-			if near(nearest(end, finer), end) {
+			if !free && near(nearest(end, finer), end) {
 				to = nearest(end, finer)
 				break
 			}
@@ -177,6 +180,53 @@ func gridOf(set map[rational.Rat]bool) int64 {
 		return 3
 	}
 	return 4
+}
+
+// mostFree is which part of the quarter notes may lie on no plain grid before the piece counts as played freely (default).
+const mostFree = 0.25
+
+// playedFreely says that times lie where the player was, and on no grid: a fifth or a third of a beat is then no quintuplet and
+// no triplet.
+func playedFreely(times map[int64]map[rational.Rat]bool) bool {
+	off := 0
+	for _, set := range times {
+		fits := false
+		for _, g := range []int64{4, 3, 8, 6} {
+			here := true
+			for t := range set {
+				here = here && near(nearest(t, g), t)
+			}
+			fits = fits || here
+		}
+		if !fits {
+			off++
+		}
+	}
+	return float64(off) > mostFree*float64(len(times))
+}
+
+// freeGrid is the grid of a quarter note in a piece that was played freely: thirds only where both of them are there, semiquavers
+// where more than two notes are, quavers otherwise.
+func freeGrid(set map[rational.Rat]bool) int64 {
+	first, second, thirds, fourths := false, false, 0.0, 0.0
+	for t := range set {
+		third := nearest(t, 3)
+		switch into := rational.New(third.Num()%third.Den(), third.Den()); into {
+		case rational.New(1, 3):
+			first = true
+		case rational.New(2, 3):
+			second = true
+		}
+		a, b := t.Sub(third).Float(), t.Sub(nearest(t, 4)).Float()
+		thirds, fourths = thirds+a*a, fourths+b*b
+	}
+	switch {
+	case first && second && len(set) == 3 && thirds < fourths:
+		return 3
+	case len(set) > 2:
+		return 4
+	}
+	return 2
 }
 
 func near(a, b rational.Rat) bool {

@@ -260,8 +260,8 @@ func crossing(s *score.Score, l Line, x position.Shift) (how string, crosses boo
 	first := sort.Search(len(l.Moves), func(i int) bool { return s.Notes[l.Moves[i].To].Onset.Cmp(x.At) >= 0 })
 	if first < len(l.Moves) && s.Notes[l.Moves[first].To].Onset.Cmp(x.At) == 0 {
 		m := l.Moves[first]
-		if m.Kind != reading.Step || m.AfterRest {
-			return "", false
+		if m.Kind != reading.Step || m.AfterRest || len(l.Onset[first].Notes) > 1 || len(l.Onset[first+1].Notes) > 1 {
+			return "", false // a chord is carried, not passed under
 		}
 		if (m.Direction == reading.Up) == (l.Hand == reading.Right) {
 			return "thumb under", true

@@ -188,6 +188,7 @@ func TestALineThatLeavesTheHandByStepIsACrossing(t *testing.T) {
 	require.Equal(t, map[string][]int{"shift.over-the-thumb": {2}}, crossings("K:C clef=bass\nC,D,E,F,|G,A,B,C|\n"))
 	require.Equal(t, map[string][]int{"shift.thumb-under": {1}}, crossings("K:C clef=bass\nCB,A,G,|F,E,D,C,|\n"))
 	require.Empty(t, crossings("K:C\nCDEF|G4|\n"), "five fingers suffice")
+	require.Empty(t, crossings("K:C\n[CG][DA][EB][Fc]|[Gd][Ae][Bf][cg]|\n"), "held fifths are carried")
 	require.Equal(t, map[string][]int{"shift.at-a-rest": {2}}, crossings("K:C\nCDEz|GABc|\n"))
 }
 

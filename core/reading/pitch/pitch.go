@@ -248,5 +248,6 @@ func alberti(s *score.Score, o []reading.Onset) bool {
 		m[i] = s.Notes[o[i].Notes[0]].MIDI
 	}
 	gap := o[1].At.Sub(o[0].At)
-	return m[1] == m[3] && m[0] < m[2] && m[2] < m[1] && o[2].At.Sub(o[1].At).Cmp(gap) == 0 && o[3].At.Sub(o[2].At).Cmp(gap) == 0
+	third := 3 // semitones: nearer notes are a run or a turn, not a chord that is broken
+	return m[1] == m[3] && m[2]-m[0] >= third && m[1]-m[2] >= third && o[2].At.Sub(o[1].At).Cmp(gap) == 0 && o[3].At.Sub(o[2].At).Cmp(gap) == 0
 }

@@ -84,6 +84,7 @@ func TestFigures(t *testing.T) {
 		"K:C\nCEDF|":         {"broken-chord": false},
 		"K:C\nCGEG|":         {"alberti": true},
 		"K:C\nCEGE|":         {"alberti": false},
+		"K:C\nCEDE|":         {"alberti": false}, // a run about a note
 		"K:C\nCG2EG|":        {"alberti": false},
 		"K:C\n[CE][EG][Gc]|": {"broken-chord": false, "chord.2": true},
 		"K:C\n[CEG]|":        {"chord.3": true, "chord.number-5": true},

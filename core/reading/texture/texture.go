@@ -14,7 +14,7 @@ import (
 // Find returns the findings of every pair of hands:
 //
 //	hands.in-turn, hands.together, hands.switch (the melody changes hands)
-//	hands.parallel, hands.contrary, hands.oblique
+//	hands.parallel, hands.contrary (two moves running), hands.oblique
 //	hands.held-against-moving   the right moves while the left holds
 //	hands.moving-against-held   the left moves while the right holds
 //	hands.different-touch       one hand short, the other smooth
@@ -39,6 +39,8 @@ type finder struct {
 	s    *score.Score
 	f    finding.Set
 	r, l reading.Line
+	// contrary is the bar of the last move where that was in contrary motion; 0 where it was not.
+	contrary int
 }
 
 // walk goes through the moments of two hands in order.
@@ -106,10 +108,16 @@ func (x *finder) motion(r0, r1, l0, l1 *reading.Onset) {
 	case dr*dl > 0 && !apart:
 		x.f.Add("hands.parallel", r1.Bar)
 	case dr*dl < 0 && !apart:
-		x.f.Add("hands.contrary", r1.Bar)
+		if x.contrary > 0 { // one such step is a chance
+			x.f.Add("hands.contrary", x.contrary)
+			x.f.Add("hands.contrary", r1.Bar)
+		}
+		x.contrary = r1.Bar
+		return
 	case (dr == 0) != (dl == 0):
 		x.f.Add("hands.oblique", r1.Bar)
 	}
+	x.contrary = 0
 }
 
 // sounds reports whether the notes of an onset still sound at a time.

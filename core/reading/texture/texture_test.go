@@ -30,6 +30,8 @@ func TestHowTheHandsShareTheTime(t *testing.T) {
 		"in turn":         {"CDEF|z4|", "z4|C,D,E,F,|", []string{"hands.in-turn", "hands.switch"}, []string{"hands.together"}},
 		"parallel":        {"CDEF|", "C,D,E,F,|", []string{"hands.parallel", "hands.together"}, []string{"hands.contrary", "hands.oblique", "hands.in-turn"}},
 		"mirrored":        {"CDEF|", "C,B,,A,,G,,|", []string{"hands.contrary"}, []string{"hands.parallel"}},
+		"one mirrored":    {"CDDD|", "C,B,,B,,B,,|", nil, []string{"hands.contrary"}},
+		"apart, together": {"CDCD|", "C,B,,A,,B,,|", nil, []string{"hands.contrary"}},
 		"oblique":         {"CDEF|", "C,C,C,C,|", []string{"hands.oblique"}, []string{"hands.parallel", "hands.contrary"}},
 		"held below":      {"CDEF|", "C,4|", []string{"hands.held-against-moving"}, []string{"hands.moving-against-held"}},
 		"held above":      {"C4|", "C,D,E,F,|", []string{"hands.moving-against-held"}, []string{"hands.held-against-moving"}},
