@@ -151,9 +151,24 @@ func (h *Handlers) GetMaterial(ctx context.Context, r contract.GetMaterialReques
 		Overruled: []contract.Overruled{},
 		Skipped:   []contract.Skip{}, Demands: []contract.Demand{}, FocusPoints: []string{}, HasScore: m.HasScore,
 		LeafBars: leafBars, Approach: contract.PieceApproach(b.Tenant.Way.Approach), FirstView: contract.PieceFirstView(b.Tenant.Way.FirstView),
-		Tags: append([]string{}, m.Tags...),
+		Tags: append([]string{}, m.Tags...), Foremost: leap.Foremost,
 	}
-	for _, d := range m.Demands {
+	for _, f := range m.FocusPoints {
+		out.FocusPoints = append(out.FocusPoints, f.Text)
+	}
+	var k known
+	var asked leap.Leap
+	var brought leap.Brought
+	var ability leap.Ability
+	leaves := func(p *analysis.Piece, own chunk.Borders) int { return p.LeafBars(leafBars, own) }
+	if r.Params.Ladder != "" {
+		var sh open.Student
+		if sh, k, asked, brought, err = h.forStudent(ctx, b, m, r.Params.Ladder, &out); err != nil {
+			return nil, err
+		}
+		leaves, ability = sh.LeafBarsOf, sh.Standing.Ability
+	}
+	for _, d := range leap.DefaultPolicy().InOrder(&m, ability) {
 		out.Demands = append(
 			out.Demands,
 			contract.Demand{
@@ -165,20 +180,6 @@ func (h *Handlers) GetMaterial(ctx context.Context, r contract.GetMaterialReques
 				Origin: d.Origin,
 			},
 		)
-	}
-	for _, f := range m.FocusPoints {
-		out.FocusPoints = append(out.FocusPoints, f.Text)
-	}
-	var k known
-	var asked leap.Leap
-	var brought leap.Brought
-	leaves := func(p *analysis.Piece, own chunk.Borders) int { return p.LeafBars(leafBars, own) }
-	if r.Params.Ladder != "" {
-		var sh open.Student
-		if sh, k, asked, brought, err = h.forStudent(ctx, b, m, r.Params.Ladder, &out); err != nil {
-			return nil, err
-		}
-		leaves = sh.LeafBarsOf
 	}
 	loads(&out, m, brought)
 	ready, err := h.readyFor(ctx, b, m)

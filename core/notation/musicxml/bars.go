@@ -1,7 +1,6 @@
 package musicxml
 
 import (
-
 	"patientladder/core/base/rational"
 	"patientladder/core/notation/score"
 )

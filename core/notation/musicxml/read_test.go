@@ -355,7 +355,7 @@ func TestMendedByStatedRules(t *testing.T) {
 			"divisions that change within a bar (what came before was counted anew)", []string{"1"}, []string{"0+2 60", "2+2 62", "4+2 64"},
 		},
 		"twelve hundred sharps": {
-			part(strings.Replace(fourFour, "<divisions>2</divisions>", "<divisions>2</divisions><key><fifths>1200</fifths></key>", 1)+n("C4", 8)),
+			part(strings.Replace(fourFour, "<divisions>2</divisions>", "<divisions>2</divisions><key><fifths>1200</fifths></key>", 1) + n("C4", 8)),
 			"a key signature that does not exist (none was taken)", []string{"1"}, []string{"0+4 60"},
 		},
 	} {

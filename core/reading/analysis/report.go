@@ -33,6 +33,7 @@ type Report struct {
 	Time       Time              `json:"time"`
 	Demands    []material.Demand `json:"demands"`
 	Key        key.Key           `json:"key"`
+	Phrases    []ReportPhrase    `json:"phrases"`
 	// Difficulty is how hard it is for a beginner (see material.Material), Loads the dimensions of it.
 	Difficulty float64         `json:"difficulty"`
 	Loads      []material.Load `json:"loads"`
@@ -48,6 +49,14 @@ type Findings struct {
 	Texture    finding.Set `json:"texture"`
 	Expression finding.Set `json:"expression"`
 	Technique  finding.Set `json:"technique"`
+}
+
+// ReportPhrase is a phrase.
+type ReportPhrase struct {
+	From   int    `json:"from"`
+	To     int    `json:"to"`
+	Upbeat bool   `json:"upbeat,omitempty"`
+	Why    string `json:"why"`
 }
 
 // ReportBar is a bar.
@@ -103,6 +112,9 @@ func (p *Piece) Report(leafBars int, own chunk.Borders, demands []material.Deman
 		Skipped: s.Skipped,
 	}
 	r.Key = p.Key
+	for _, c := range chunk.Phrases(s, p.Load, own) {
+		r.Phrases = append(r.Phrases, ReportPhrase{c.From, c.To, c.Upbeat, c.Why})
+	}
 	r.Pace = load.PaceOf(s, 0)
 	r.Loads = p.Loads(0)
 	m := material.Material{Instrument: p.Instrument, Loads: r.Loads}

@@ -9,6 +9,10 @@ import (
 // mostBreath is the breath of the plainest border: the end of a section.
 const mostBreath = 4
 
+// ofPeriod is how much more music breathes after eight bars of a section, and half as much after four: phrases of old music are
+// so long oftener than not (common practice).
+const ofPeriod = 1.0
+
 // border is where a chunk may end: after a bar, or at the upbeat within it.
 type border struct {
 	time   rational.Rat
@@ -37,6 +41,11 @@ func borders(s *score.Score, load pattern.Load) []border {
 	}
 	hands := handsByBar(s)
 	out := make([]border, len(s.Bars)+1)
+	first := 1 // the first whole bar, and that of the section
+	if len(s.Bars) > 1 && s.Bars[0].Short {
+		first = 2
+	}
+	section := first
 	for i := range s.Bars {
 		b := &s.Bars[i]
 		end := b.Start.Add(b.Length)
@@ -55,14 +64,23 @@ func borders(s *score.Score, load pattern.Load) []border {
 			here.breath, here.why = mostBreath, "the end"
 		case b.RepeatEnd > 0 || next.RepeatStart || len(b.Endings) != len(next.Endings):
 			here.breath, here.why = mostBreath, "the end of a section"
+			section = i + 2
 		default:
 			if hands[i] != hands[i+1] && here.breath < 2 {
 				here.breath, here.why = here.breath+1.5, "the hands change"
 			}
-			if l := letter[i+2]; l != "" && l == letter[1] && here.breath < 3 {
+			if l := letter[i+2]; l != "" && here.breath < 3 && (l == letter[first] || l == letter[section]) {
 				here.breath++
 				if here.why == "a bar line" {
 					here.why = "the beginning comes back"
+				}
+			}
+			if at := i + 2 - section; !crossing[i] && at > 0 { // so many bars of the section lie before
+				switch {
+				case at%8 == 0:
+					here.breath += ofPeriod
+				case at%4 == 0:
+					here.breath += ofPeriod / 2
 				}
 			}
 			if crossing[i] {

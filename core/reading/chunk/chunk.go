@@ -3,10 +3,12 @@
 //
 //	chunk.go   the tree
 //	border.go  where the music breathes
+//	phrase.go  the phrases of a piece
 package chunk
 
 import (
 	"cmp"
+	"math"
 	"slices"
 	"sort"
 	"strconv"
@@ -110,25 +112,42 @@ type Borders map[int]bool
 // pickup belongs to the bar after it. The score must have a bar; leafBars is
 // at least 1.
 func Tree(s *score.Score, load pattern.Load, leafBars int, own Borders) Chunk {
-	leaves := cut(s, borders(s, load), max(leafBars, 1), own)
+	at := borders(s, load)
+	leaves := cut(s, at, max(leafBars, 1), own)
 	fill(s, leaves)
-	for len(leaves) > 1 {
-		var joined []Chunk
-		for i := 0; i < len(leaves); i += 2 {
-			if i+1 == len(leaves) {
-				joined = append(joined, leaves[i])
-				continue
-			}
-			a, b := leaves[i], leaves[i+1]
-			joined = append(joined, Chunk{
-				From: a.From, To: b.To, Upbeat: a.Upbeat, Start: a.Start, End: b.End, Notes: a.Notes + b.Notes, Why: b.Why,
-				Parts: leaves[i : i+2 : i+2],
-			})
-		}
-		leaves = joined
-	}
-	return leaves[0]
+	return join(leaves, at)
 }
+
+// join makes one chunk of many: it is parted where the music breathes most, the nearer to the middle the rather, so that what
+// belongs together joins first: a minuet falls into eight and eight, and each of these into four and four.
+func join(leaves []Chunk, at []border) Chunk {
+	n := len(leaves)
+	if n == 1 {
+		return leaves[0]
+	}
+	// Neither part is under a quarter, so that the way to the whole is short.
+	best, most := 0, math.Inf(-1)
+	bars := float64(leaves[n-1].To - leaves[0].From + 1)
+	for k := max(1, n/4); k <= n-max(1, n/4); k++ {
+		end := leaves[k-1].To
+		before := float64(end - leaves[0].From + 1)
+		strength := at[end].breath - offMiddle*math.Abs(2*before-bars)/bars
+		if strength > most {
+			best, most = k, strength
+		}
+	}
+	parts := []Chunk{join(leaves[:best], at), join(leaves[best:], at)}
+	a, b := parts[0], parts[1]
+	return Chunk{
+		From: a.From, To: b.To, Upbeat: a.Upbeat, Start: a.Start, End: b.End, Notes: a.Notes + b.Notes, Why: b.Why, Parts: parts,
+	}
+}
+
+// offMiddle is how much breath a place must have more to be parted at instead of the middle, when it lies at the edge (default).
+const offMiddle = 3
+
+// dueBreath is how much breath a border needs not to cost anything (default): with less a chunk rather has another length.
+const dueBreath = 2.5
 
 // cut chooses the borders exactly, by dynamic programming over the bars: a
 // chunk costs what its length is off the wanted one and what its end lacks in
@@ -156,7 +175,7 @@ func cut(s *score.Score, at []border, size int, own Borders) []Chunk {
 			}
 			if best[f] < 1e18 && (length > 0 || to == bars || own[to]) {
 				off := float64(length-size) / float64(size)
-				if c := best[f] + 3*off*off + (mostBreath-at[to].breath)/2; c < best[to] {
+				if c := best[f] + 3*off*off + (dueBreath-at[to].breath)/2; c < best[to] {
 					best[to], from[to] = c, f
 				}
 			}

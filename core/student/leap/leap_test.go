@@ -219,3 +219,34 @@ func TestLoadsAboveWhatIsSecure(t *testing.T) {
 	a.Clear(m)
 	require.Equal(t, Reached{Top: 9, Second: 8}, a.Loads[dimension.Speed], "a drill speaks for three quarters of its load")
 }
+
+// What is new comes first, the heavier before the lighter, and of two alike the one that is asked for in fewer bars.
+func TestWhatIsNewAndRareStandsFirst(t *testing.T) {
+	m := material.Material{Bars: 8, Demands: []material.Demand{
+		{Skill: "steps", Weight: 0.4}, {Skill: "chords", Weight: 0.8}, {Skill: "trill", Weight: 0.8, Bars: []int{4}},
+		{Skill: "ties", Weight: 0.5}, {Skill: "minor", Weight: 0.6, Bars: []int{1}},
+	}}
+	a := Ability{Skills: map[string]Evidence{"chords": {Cleared: 2}, "trill": {Cleared: 2}, "steps": {Cleared: 9}, "minor": {Cleared: 1}}}
+	var got []string
+	for _, d := range DefaultPolicy().InOrder(&m, a) {
+		got = append(got, d.Skill)
+	}
+	require.Equal(t, []string{"ties", "minor", "trill", "chords", "steps"}, got)
+	require.Equal(t, "steps", m.Demands[0].Skill, "the material is left as it is")
+}
+
+// How high a piece lies beside what a student has, and where its heaviest dimensions meet: speed everywhere marks no place.
+func TestProfile(t *testing.T) {
+	m := material.Material{Instrument: "piano", Bars: 4, Loads: []material.Load{
+		{Dimension: dimension.Speed, Value: 6, Bars: []int{1, 2, 3, 4}}, {Dimension: dimension.Jumps, Value: 8, Bars: []int{2}},
+		{Dimension: dimension.Signs, Value: 2, Bars: []int{2, 3}},
+	}}
+	h := DefaultPolicy().Profile(&m, Brought{Loads: []float64{6, 0, 2}})
+	require.Len(t, h, 3)
+	require.Equal(t, []bool{false, true, false}, []bool{h[0].Above, h[1].Above, h[2].Above})
+	require.InDelta(t, 0.67*2, h[0].Worth, 1e-9)
+	require.InDelta(t, 0.67*2, h[0].SecureWorth, 1e-9)
+	require.InDelta(t, 0.75, h[1].Worth, 1e-9)
+	require.Equal(t, []int{0, 2, 1, 0}, Hardest(h, 4))
+	require.False(t, DefaultPolicy().Profile(&m, Brought{})[0].Known)
+}

@@ -5372,7 +5372,10 @@ export interface components {
             openStrings?: number[];
             format?: string;
             skipped: components["schemas"]["Skip"][];
+            /** @description What is new, rare and hard first */
             demands: components["schemas"]["Demand"][];
+            /** @description So many of the demands stand first */
+            foremost: number;
             focusPoints: string[];
             hasScore: boolean;
             onLadder: boolean;

@@ -23,6 +23,7 @@ const nearest = (w: number) =>
 export function Demands({ piece }: { piece: Piece }) {
   const [changing, change] = useState<Demand>();
   const [adding, add] = useState(false);
+  const [all, unfold] = useState(false);
   const overrule = useOverrule(piece.material.id);
   return (
     <section aria-label="What it needs" className="border-b border-line py-3">
@@ -31,7 +32,7 @@ export function Demands({ piece }: { piece: Piece }) {
           Needs {piece.demands.length} {piece.demands.length === 1 ? "skill" : "skills"}
         </summary>
         <ul>
-          {piece.demands.map((d) => (
+          {(all ? piece.demands : piece.demands.slice(0, piece.foremost)).map((d) => (
             <li key={d.skill}>
               <button
                 type="button"
@@ -49,6 +50,11 @@ export function Demands({ piece }: { piece: Piece }) {
             </li>
           ))}
         </ul>
+        {!all && piece.demands.length > piece.foremost && (
+          <button type="button" className="quiet mr-4" onClick={() => unfold(true)}>
+            {piece.demands.length - piece.foremost} more
+          </button>
+        )}
         <button type="button" className="quiet" onClick={() => add(true)}>
           Add a skill
         </button>
