@@ -114,7 +114,7 @@ func Reach(r leap.Reach) string {
 	if r.From == 0 {
 		return fmt.Sprintf("the studio’s default, until %d pieces are cleared", leap.EnoughCleared)
 	}
-	return fmt.Sprintf("seven of ten of the %d steps cleared so far asked for no more", r.From)
+	return fmt.Sprintf("from the %d steps cleared so far, of which seven of ten asked for no more, drawn towards the studio’s default", r.From)
 }
 
 // Ready says how ready a student is for a piece, without a capital.

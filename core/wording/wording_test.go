@@ -355,7 +355,7 @@ func TestWhatALeapRestsOn(t *testing.T) {
 	require.Equal(t, "needed by 3 cleared pieces", part(leap.Secure, leap.Evidence{Cleared: 3}))
 	require.Equal(t, "shown when it was asked for, but that has faded", part(leap.Rusty, leap.Evidence{Shown: true, Faded: true}))
 	require.Equal(t, "the studio’s default, until 5 pieces are cleared", Reach(leap.Reach{}))
-	require.Equal(t, "seven of ten of the 9 steps cleared so far asked for no more", Reach(leap.Reach{From: 9}))
+	require.Equal(t, "from the 9 steps cleared so far, of which seven of ten asked for no more, drawn towards the studio’s default", Reach(leap.Reach{From: 9}))
 }
 
 func TestWhatCouldComeNext(t *testing.T) {

@@ -235,9 +235,13 @@ const EnoughCleared = 5
 // Beyond says that a leap is over the comfortable one, as both are said: in tenths. What is written the same is no big jump.
 func Beyond(size, reach float64) bool { return math.Round(10*size) > math.Round(10*reach) }
 
+// ofDefault is how many cleared pieces the studio's default is worth in the reach of a student (default): small steps that were
+// taken do not tell that a larger one would have been too much.
+const ofDefault = 5
+
 // Reach returns the comfortable leap. With five cleared pieces or more it is
-// the 70th percentile of the leaps that the student has taken (nearest rank),
-// never under a third of the default; before that the default.
+// the 70th percentile of the leaps that the student has taken (nearest rank), drawn
+// towards the default; before that the default.
 func (p Policy) Reach(taken []float64) Reach {
 	if len(taken) < EnoughCleared {
 		return Reach{Size: p.Comfortable}
@@ -245,5 +249,6 @@ func (p Policy) Reach(taken []float64) Reach {
 	sorted := append([]float64(nil), taken...)
 	sort.Float64s(sorted)
 	rank := int(math.Ceil(0.7*float64(len(sorted)))) - 1
-	return Reach{Size: max(sorted[rank], p.Comfortable/3), From: len(taken)}
+	n := float64(len(taken))
+	return Reach{Size: (n*sorted[rank] + ofDefault*p.Comfortable) / (n + ofDefault), From: len(taken)}
 }

@@ -107,9 +107,9 @@ func TestReach(t *testing.T) {
 	p := DefaultPolicy()
 	require.Equal(t, Reach{Size: p.Comfortable}, p.Reach([]float64{9, 9, 9, 9}))
 	// Nearest rank: the 70th percentile of ten values is the seventh.
-	require.Equal(t, Reach{7, 10}, p.Reach([]float64{10, 9, 8, 7, 6, 5, 4, 3, 2, 1}))
-	require.Equal(t, Reach{4, 5}, p.Reach([]float64{5, 4, 3, 2, 1}), "five are enough; the 70th percentile of five is the fourth")
-	require.Equal(t, p.Comfortable/3, p.Reach(make([]float64, 8)).Size)
+	require.Equal(t, Reach{(10*7 + 5*1.5) / 15, 10}, p.Reach([]float64{10, 9, 8, 7, 6, 5, 4, 3, 2, 1}))
+	require.Equal(t, Reach{(5*4 + 5*1.5) / 10, 5}, p.Reach([]float64{5, 4, 3, 2, 1}), "five are enough; the 70th percentile of five is the fourth")
+	require.InDelta(t, 5*1.5/13, p.Reach(make([]float64, 8)).Size, 1e-12)
 }
 
 // The size alone is that of the whole leap, whatever is asked and brought.

@@ -442,13 +442,19 @@ func (s *Standing) Favourite(material string) bool {
 }
 
 // Reach is the comfortable leap on a strand, or over all (""): from the materials that were really steps. Drills count on the
-// strand of technique alone, and what was easy on purpose, under a third of the default, nowhere. A strand on which too little
-// was cleared has that of all.
+// strand of technique alone; the first of a strand, where everything is new, and what was easy on purpose, under a third of the
+// default, count nowhere. A strand on which too little was cleared has that of all.
 func (s *Standing) Reach(lib material.Library, strand material.Strand, p leap.Policy) leap.Reach {
 	var here, all []float64
-	for _, id := range s.In(Cleared, Polished) {
+	begun := map[material.Strand]bool{}
+	for _, id := range s.In(Working, Resting, Cleared, Polished) {
 		m, of := s.Materials[id], lib[id]
-		if m.Before == nil || of.Unknown() || m.Before.Size < p.Comfortable/3 {
+		if m.Before == nil || of.Unknown() {
+			continue
+		}
+		first := !begun[of.Strand]
+		begun[of.Strand] = true
+		if first || m.State == Working || m.State == Resting || m.Before.Size < p.Comfortable/3 {
 			continue
 		}
 		if of.Strand == strand && (of.Exercise == "" || strand == material.Technique) {

@@ -511,6 +511,7 @@ func TestReachComesFromSteps(t *testing.T) {
 		drill  string
 		size   float64
 	}{
+		{material.Method, "", 9}, {material.Repertoire, "", 9}, {material.Technique, "scale", 9}, // every beginning is large
 		{material.Method, "", 1}, {material.Method, "", 2}, {material.Method, "", 3}, {material.Method, "", 0.2}, {material.Repertoire, "", 5},
 		{material.Repertoire, "", 6}, {material.Technique, "scale", 0.6}, {material.Technique, "scale", 0.7}, {material.Technique, "scale", 0.8},
 		{material.Technique, "scale", 0.9}, {material.Technique, "scale", 1},
@@ -520,7 +521,7 @@ func TestReachComesFromSteps(t *testing.T) {
 		materials[id] = &MaterialStanding{State: Cleared, Assigned: monday.AddDate(0, 0, i), Before: &Before{Size: x.size}}
 	}
 	p := leap.DefaultPolicy()
-	require.Equal(t, leap.Reach{Size: 5, From: 5}, s.Reach(lib, "", p), "the fourth of 1 2 3 5 6")
-	require.Equal(t, leap.Reach{Size: 5, From: 5}, s.Reach(lib, material.Method, p), "three are too few")
-	require.Equal(t, leap.Reach{Size: 0.9, From: 5}, s.Reach(lib, material.Technique, p), "the fourth of the drills")
+	require.Equal(t, leap.Reach{Size: (5*5 + 5*1.5) / 10, From: 5}, s.Reach(lib, "", p), "the fourth of 1 2 3 5 6, and the default for five more")
+	require.Equal(t, leap.Reach{Size: (5*5 + 5*1.5) / 10, From: 5}, s.Reach(lib, material.Method, p), "three are too few")
+	require.Equal(t, leap.Reach{Size: (5*0.9 + 5*1.5) / 10, From: 5}, s.Reach(lib, material.Technique, p), "the fourth of the drills")
 }
