@@ -7,6 +7,7 @@ import (
 	"io"
 	"net/http"
 	"slices"
+	"strings"
 	"testing"
 	"time"
 
@@ -224,6 +225,7 @@ func TestLearnedWeightsAreUsedAndLeftOff(t *testing.T) {
 		for _, d := range items(t, m, "demands") {
 			out = append(out, demand{d["skill"].(string), d["weight"].(float64)})
 		}
+		slices.SortFunc(out, func(a, b demand) int { return strings.Compare(a.skill, b.skill) }) // the page has what is heavy first
 		return out
 	}
 	export := func() string { return u.read("/api/library/export?format=json") }

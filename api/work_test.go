@@ -194,7 +194,7 @@ func TestBadScoresSayWhatAndWhereAndChangeNothing(t *testing.T) {
 		"does not begin like XML": "hello",
 		"stops in the middle":     tune[:len(tune)-60],
 		"entities":                `<!DOCTYPE s [<!ENTITY a "b">]><score-partwise>&a;</score-partwise>`,
-		"part P1, bar 2":          strings.Replace(tune, "<duration>4</duration>", "<duration>5</duration>", 1),
+		"part P1, bar 1":          strings.Replace(tune, "<octave>4</octave>", "<octave>44</octave>", 1),
 	} {
 		status, problem := u.call("POST", "/api/materials", scoreBody(storetest.ID(), "bad.musicxml", file))
 		require.Equal(t, http.StatusUnprocessableEntity, status, says)
@@ -205,6 +205,47 @@ func TestBadScoresSayWhatAndWhereAndChangeNothing(t *testing.T) {
 	require.Equal(t, http.StatusRequestEntityTooLarge, status)
 	require.Contains(t, problem["detail"], "12 MB at most")
 	require.Len(t, u.list("/api/materials"), before)
+}
+
+// A file with one bar wrong comes in, and says what was mended and where.
+func TestAWrongBarIsMendedAndListed(t *testing.T) {
+	u := teacher(t)
+	id := storetest.ID()
+	status, got := u.call("POST", "/api/materials", scoreBody(id, "long.musicxml", strings.Replace(tune, "<duration>4</duration>", "<duration>5</duration>", 1)))
+	require.Equal(t, http.StatusCreated, status, got)
+	_, piece := u.call("GET", "/api/materials/"+id, nil)
+	require.Equal(t, []any{map[string]any{
+		"what": "a voice that runs past its bar (the bar was taken as long as the voice)", "where": "bar 2", "count": 1.0, "mended": true,
+	}}, piece["skipped"])
+}
+
+// Of two parts of a name the first is proposed and asked for; what the teacher says holds, and can be taken back.
+func TestWhosePartIsAskedAndKept(t *testing.T) {
+	u := teacher(t)
+	id := storetest.ID()
+	duet := "X:1\nT:Duet\nM:4/4\nL:1/4\nK:C\nV:1 name=\"Violin I\"\nV:2 name=\"Violin II\"\nV:1\nCDEF|G4|\nV:2\nE^FGA|B4|\n"
+	body := scoreBody(id, "duet.abc", duet)
+	body["instrument"] = "violin"
+	status, got := u.call("POST", "/api/materials", body)
+	require.Equal(t, http.StatusCreated, status, got)
+	played := func() (asked any, out []any, signs bool) {
+		_, piece := u.call("GET", "/api/materials/"+id, nil)
+		for _, p := range items(t, piece, "parts") {
+			out = append(out, p["played"])
+		}
+		for _, d := range items(t, piece, "demands") {
+			signs = signs || d["skill"] == "accidentals"
+		}
+		return piece["askPart"], out, signs
+	}
+	asked, mine, signs := played()
+	require.Equal(t, []any{true, []any{true, false}, false}, []any{asked, mine, signs})
+	status, _ = u.call("PUT", "/api/materials/"+id+"/overrulings", map[string]any{"kind": "part", "part": 1})
+	require.Less(t, status, 300)
+	asked, mine, signs = played()
+	require.Equal(t, []any{false, []any{false, true}, true}, []any{asked, mine, signs})
+	status, problem := u.call("PUT", "/api/materials/"+id+"/overrulings", map[string]any{"kind": "part", "part": 7})
+	require.Equal(t, http.StatusUnprocessableEntity, status, problem)
 }
 
 func TestEntriesThatCannotBeAreRefused(t *testing.T) {

@@ -21,7 +21,7 @@ import (
 
 // simulation plays the weekly lessons of one student through the rules of the
 // core: pieces are proposed, points get marks, spots come and go, runs are
-// tried. A larger leap takes more lessons, about in proportion.
+// tried. A larger leap takes more lessons.
 type simulation struct {
 	student student
 	lib     material.Library
@@ -129,7 +129,7 @@ func (s *simulation) hear(id string, st *standing.Standing) {
 	if ms.Before != nil {
 		leap = ms.Before.Size
 	}
-	chance := min(0.9, 1.6*s.student.Pace/(0.5+leap/2))
+	chance := min(0.9, 1.5*s.student.Pace/(1+leap/6))
 	if s.last {
 		chance *= 0.4 // so that today finds pieces at every stage
 	}

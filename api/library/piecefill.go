@@ -91,6 +91,12 @@ func fill(b open.Studio, out *contract.Piece, o *open.Score, m material.Material
 	for i := range o.Lines {
 		out.Lines = append(out.Lines, line(b, out, o, &o.Lines[i], at, k))
 	}
+	if len(sc.Parts) > 1 {
+		for i, part := range sc.Parts {
+			out.Parts = append(out.Parts, contract.ScorePart{Name: wording.ScorePart(part.Name, i), Played: o.Plays[i]})
+		}
+		out.AskPart = o.AskPart
+	}
 	out.Varied = o.Load.Varied
 	for _, p := range o.Load.Patterns {
 		out.Patterns = append(

@@ -72,7 +72,7 @@ func ReadFile(file store.ScoreFile, player string, own []overrule.Overruling) (*
 	}
 	o := &Score{Format: format, File: file, Own: own}
 	o.Set = overrule.Apply(pieces[0], own)
-	o.Piece = analysis.Of(pieces[0], player)
+	o.Piece = analysis.OfPart(pieces[0], player, o.Set.Part)
 	return o, nil
 }
 

@@ -85,3 +85,11 @@ func Key(k key.Key, of func(name string) string) string {
 	}
 	return of(k.Name()) + ", perhaps " + of(k.Second)
 }
+
+// ScorePart is the name of a part of a score, counted from 0: its own, or its number.
+func ScorePart(name string, i int) string {
+	if strings.TrimSpace(name) == "" {
+		return fmt.Sprintf("Part %d", i+1)
+	}
+	return name
+}

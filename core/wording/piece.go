@@ -116,6 +116,8 @@ func (n Names) Overruled(o overrule.Overruling, m material.Material) string {
 			return n.Skills.Name(o.Skill) + ": not asked for"
 		}
 		return fmt.Sprintf("%s: weight %g, %s", n.Skills.Name(o.Skill), o.Weight, m.BarsName(o.Bars))
+	case overrule.Part:
+		return fmt.Sprintf("the student plays part %d of the score", o.Part+1)
 	case overrule.Border:
 		if o.Ends {
 			return "a chunk ends after " + m.BarsName(o.Bars)

@@ -33,7 +33,9 @@ type Piece struct {
 	Instrument string
 	// Plays says of each part whether it is the student's own.
 	Plays []bool
-	Lines []Line
+	// AskPart says that which part that is was guessed.
+	AskPart bool
+	Lines   []Line
 	// Rhythm, Pitch, Texture and Expression are findings by name; their
 	// packages list the names.
 	Rhythm, Pitch, Texture, Expression finding.Set
@@ -58,14 +60,15 @@ type Line struct {
 
 // Of analyses a score that has at least one bar, for an instrument by its name
 // (see package instrument).
-func Of(s *score.Score, player string) *Piece {
+func Of(s *score.Score, player string) *Piece { return OfPart(s, player, -1) }
+
+// OfPart is Of with the part that the teacher said is the student's, −1 for the one that is proposed (see reading.Whose).
+func OfPart(s *score.Score, player string, own int) *Piece {
 	family, _ := instrument.FamilyOf(player)
 	keyboard := family == instrument.Keyboard
-	p := &Piece{Score: s, Instrument: player, Plays: make([]bool, len(s.Parts))}
-	for i := range s.Parts {
-		p.Plays[i] = reading.Plays(s, i, keyboard)
-	}
-	lines := reading.Lines(s, keyboard)
+	whose := reading.Whose(s, player, own)
+	p := &Piece{Score: s, Instrument: player, Plays: whose.Plays, AskPart: whose.Ask}
+	lines := reading.LinesOf(s, keyboard, p.Plays)
 	moves := make([][]reading.Move, len(lines))
 	for i, l := range lines {
 		moves[i] = reading.Moves(s, l)

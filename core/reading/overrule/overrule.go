@@ -32,6 +32,8 @@ const (
 	Border Kind = "border"
 	// Tempo sets the tempo of the piece.
 	Tempo Kind = "tempo"
+	// Part says which part of several is the student's.
+	Part Kind = "part"
 )
 
 // Overruling is one finding that the teacher has set.
@@ -109,6 +111,10 @@ func (o Overruling) Check(s *score.Score, known func(skill string) bool) error {
 		if o.QuartersAMinute < 10 || o.QuartersAMinute > 400 {
 			return fmt.Errorf("a tempo lies between 10 and 400 crotchets a minute, not %g", o.QuartersAMinute)
 		}
+	case Part:
+		if o.Part < 0 || o.Part >= len(s.Parts) {
+			return fmt.Errorf("the piece has no part %d; it has %d", o.Part+1, len(s.Parts))
+		}
 	default:
 		return fmt.Errorf("%q cannot be overruled", score.Short(string(o.Kind)))
 	}
@@ -178,6 +184,8 @@ type Set struct {
 	Demands map[string]material.Demand
 	// Tempo is 0 where it is not overruled.
 	Tempo float64
+	// Part is the student's part, −1 where that is not overruled.
+	Part int
 	// Lost are overrulings whose place is not in the score.
 	Lost []Overruling
 	// Fingers are the indices of the notes whose finger the teacher set.
@@ -187,7 +195,7 @@ type Set struct {
 // Apply finds the places of overrulings in a score and sets its fingers and
 // its tempo. What has no place is kept in Lost.
 func Apply(s *score.Score, list []Overruling) Set {
-	set := Set{Borders: chunk.Borders{}, Demands: map[string]material.Demand{}, Fingers: map[int]bool{}}
+	set := Set{Part: -1, Borders: chunk.Borders{}, Demands: map[string]material.Demand{}, Fingers: map[int]bool{}}
 	if len(list) == 0 {
 		return set
 	}
@@ -237,6 +245,12 @@ func Apply(s *score.Score, list []Overruling) Set {
 		case Tempo:
 			set.Tempo = o.QuartersAMinute
 			setTempo(s, o.QuartersAMinute)
+		case Part:
+			if o.Part >= len(s.Parts) {
+				set.Lost = append(set.Lost, o)
+				continue
+			}
+			set.Part = o.Part
 		}
 	}
 	return set

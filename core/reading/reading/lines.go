@@ -48,6 +48,15 @@ type Onset struct {
 // else's, a voice or a partner. On other instruments each part is one line.
 // Grace notes are ornaments of a line and do not count as its onsets.
 func Lines(s *score.Score, keyboard bool) []Line {
+	plays := make([]bool, len(s.Parts))
+	for i := range plays {
+		plays[i] = Plays(s, i, keyboard)
+	}
+	return LinesOf(s, keyboard, plays)
+}
+
+// LinesOf is Lines with the parts that are the student's: on a keyboard the others are one line each.
+func LinesOf(s *score.Score, keyboard bool, plays []bool) []Line {
 	type key struct{ part, staff int }
 	index := map[key]int{}
 	var lines []Line
@@ -56,14 +65,14 @@ func Lines(s *score.Score, keyboard bool) []Line {
 			continue
 		}
 		k := key{snd.Part, 1}
-		if keyboard && Plays(s, snd.Part, keyboard) {
+		if keyboard && plays[snd.Part] {
 			k.staff = snd.Staff
 		}
 		at, ok := index[k]
 		if !ok {
 			at = len(lines)
 			index[k] = at
-			lines = append(lines, Line{Hand: handOf(s, snd.Part, k.staff, keyboard), Part: snd.Part, Staff: k.staff})
+			lines = append(lines, Line{Hand: handOf(s, snd.Part, k.staff, keyboard && plays[snd.Part]), Part: snd.Part, Staff: k.staff})
 		}
 		l := &lines[at]
 		if n := len(l.Onset); n > 0 && l.Onset[n-1].At.Cmp(snd.Onset) == 0 {
@@ -111,9 +120,6 @@ func handOf(s *score.Score, part, staff int, keyboard bool) Hand {
 		return Whole
 	}
 	p := s.Parts[part]
-	if !Plays(s, part, keyboard) {
-		return Whole
-	}
 	switch {
 	case p.Staves >= 2 && staff == 1:
 		return Right

@@ -5136,7 +5136,7 @@ export interface components {
         };
         NewOverruling: {
             /** @enum {string} */
-            kind: "finger" | "demand" | "border" | "tempo";
+            kind: "finger" | "demand" | "border" | "tempo" | "part";
             /** @description Take the setting back */
             remove?: boolean;
             /** @description The setting to take back, by its key; the rest is then not needed */
@@ -5374,6 +5374,10 @@ export interface components {
             skipped: components["schemas"]["Skip"][];
             /** @description What is new, rare and hard first */
             demands: components["schemas"]["Demand"][];
+            /** @description Of a score with several */
+            parts: components["schemas"]["ScorePart"][];
+            /** @description Which part is the student's was guessed */
+            askPart: boolean;
             /** @description So many of the demands stand first */
             foremost: number;
             focusPoints: string[];
@@ -5386,6 +5390,11 @@ export interface components {
             reach?: number;
             /** @description The leap is known and over the comfortable one */
             bigJump?: boolean;
+        };
+        ScorePart: {
+            name: string;
+            /** @description It is the student's own; the others play along */
+            played: boolean;
         };
         PieceLoad: {
             dimension: string;

@@ -18,6 +18,7 @@ import { Listen, type Now } from "../piece/Listen";
 import { Manage } from "../piece/Manage";
 import { OverlayKey } from "../piece/OverlayKey";
 import { Skipped } from "../piece/Skipped";
+import { WhosePart } from "../piece/WhosePart";
 import { chooseAll, chooseChunk } from "../score/choose";
 import { type Chosen, firstOverlays, type Overlay, overlayNames } from "../score/overlays";
 import { ScoreSheet } from "../score/ScoreSheet";
@@ -84,6 +85,7 @@ export function Piece() {
           <Facts piece={p} />
           <ReadyFor piece={p} ladder={ladder} />
           <Demands piece={p} />
+          <WhosePart piece={p} />
           <Corrections piece={p} />
           <Paper piece={p} ladder={ladder} />
           <Manage piece={p} students={students.data ?? []} />

@@ -1,0 +1,32 @@
+import type { Schemas } from "../contract/client";
+import { useOverrule } from "../data/library";
+import { Refused } from "../parts/Problem";
+
+/** Of a score with several parts: which one the student plays. The others play along and are never asked for. */
+export function WhosePart({ piece }: { piece: Schemas["Piece"] }) {
+  const overrule = useOverrule(piece.material.id);
+  if (piece.parts.length < 2) return null;
+  const mine = piece.parts.filter((p) => p.played);
+  return (
+    <section aria-label="Whose part" className="border-b border-line py-3">
+      <h3>Which part is the student’s?</h3>
+      {piece.askPart && <p className="fine">Another one could be meant: choose it. The others play along.</p>}
+      <div className="mt-1 flex flex-wrap gap-2">
+        {piece.parts.map((p, part) => (
+          <button
+            // biome-ignore lint/suspicious/noArrayIndexKey: parts have no other name of their own, and never change places
+            key={part}
+            type="button"
+            className="press"
+            aria-pressed={p.played}
+            disabled={overrule.isPending || (p.played && mine.length === 1)}
+            onClick={() => overrule.mutate({ kind: "part", part })}
+          >
+            {p.name}
+          </button>
+        ))}
+      </div>
+      <Refused error={overrule.error} />
+    </section>
+  );
+}
