@@ -188,6 +188,7 @@ func analyse(data []byte, table demand.Table) error {
 	p := analysis.Of(s, "piano")
 	p.Chunks(2, nil)
 	table.Find(p)
+	p.Loads(0)
 	return nil
 }
 

@@ -1,6 +1,8 @@
 package load
 
 import (
+	"slices"
+
 	"patientladder/core/library/dimension"
 	"patientladder/core/library/instrument"
 	"patientladder/core/notation/score"
@@ -14,10 +16,7 @@ import (
 func (g *grid) pair(s *score.Score, r, l reading.Line) measured {
 	n := len(g.cells)
 	apart, all := make([]float64, n), make([]float64, n)
-	var places [2][]map[int]bool // of each hand: the staff steps of its outer notes in each cell
-	for h := range places {
-		places[h] = make([]map[int]bool, n)
-	}
+	places := [2][]keys{make([]keys, n), make([]keys, n)} // of each hand: the staff steps of its outer notes in each cell
 	last := [2]int{-1, -1}
 	next := [2]int{}
 	hands := [2][]reading.Onset{r.Onset, l.Onset}
@@ -45,10 +44,7 @@ func (g *grid) pair(s *score.Score, r, l reading.Line) measured {
 				moved[h] = step - last[h]
 			}
 			last[h] = step
-			if places[h][c] == nil {
-				places[h][c] = map[int]bool{}
-			}
-			places[h][c][step] = true
+			places[h][c].add(max(0, step))
 		}
 		all[c]++
 		if cmp != 0 || moved[0] != moved[1] {
@@ -67,17 +63,9 @@ func (g *grid) pair(s *score.Score, r, l reading.Line) measured {
 }
 
 // together is how many different places two cells have.
-func together(of []map[int]bool, a, b int) int {
-	n := len(of[a])
-	if a == b {
-		return n
-	}
-	for place := range of[b] {
-		if !of[a][place] {
-			n++
-		}
-	}
-	return n
+func together(of []keys, a, b int) int {
+	both := keys{of[a][0] | of[b][0], of[a][1] | of[b][1]}
+	return both.count()
 }
 
 // reads measures what there is to read beside plain notes: in each bar the notes that a sign alters, by the key or by
@@ -90,7 +78,7 @@ func (m *meter) reads(lines []Line) {
 		l := &lines[i]
 		parts[l.Part] = true
 		low, high := pitch.Staff(s, l.Line)
-		seen := map[score.Pitch]bool{}
+		var seen []score.Pitch // of the bar: few
 		bar := 0
 		above, below := 0, 0
 		settle := func() {
@@ -103,15 +91,15 @@ func (m *meter) reads(lines []Line) {
 			if o.Bar != bar {
 				settle()
 				bar = o.Bar
-				clear(seen)
+				seen = seen[:0]
 			}
 			for _, i := range o.Notes {
 				p := s.Notes[i].Pitch
 				above, below = max(above, (p.StaffStep()-high)/2), max(below, (low-p.StaffStep())/2)
 				key := score.KeyAlter(p.Step, s.Bars[bar-1].Fifths)
 				p.Octave = 0
-				if (p.Alter != 0 || key != 0) && !seen[p] {
-					seen[p] = true
+				if (p.Alter != 0 || key != 0) && !slices.Contains(seen, p) {
+					seen = append(seen, p)
 					bars[bar-1]++
 					if p.Alter != key {
 						bars[bar-1]++ // a sign of its own is read twice: that it stands there, and until where it holds
