@@ -544,3 +544,23 @@ func TestBitesWaitAWeek(t *testing.T) {
 	}
 	t.Fatal("the second step is not planned")
 }
+
+// What a piece is like is proposed from its notes, and kept by the teacher.
+func TestMoodsAreProposedAndKept(t *testing.T) {
+	u := teacher(t)
+	id := storetest.ID()
+	hop := "X:1\nT:Hop\nM:4/4\nL:1/8\nQ:1/4=120\nK:C\n!mf!.C.E.G.E .C.E.G.E|.D.F.A.F .D.F.A.F|\n"
+	status, got := u.call("POST", "/api/materials", scoreBody(id, "hop.abc", hop))
+	require.Equal(t, http.StatusCreated, status, got)
+	proposed := func() (out []any) {
+		_, piece := u.call("GET", "/api/materials/"+id, nil)
+		for _, p := range items(t, piece, "proposed") {
+			out = append(out, p["tag"])
+		}
+		return out
+	}
+	require.Equal(t, []any{"lively", "comic"}, proposed())
+	status, _ = u.call("PATCH", "/api/materials/"+id, map[string]any{"title": "Hop", "composer": "", "tags": []string{"comic"}})
+	require.Equal(t, http.StatusNoContent, status)
+	require.Equal(t, []any{"lively"}, proposed())
+}

@@ -2,6 +2,7 @@ package library
 
 import (
 	"context"
+	"slices"
 	"strings"
 
 	"patientladder/api/answer"
@@ -14,6 +15,7 @@ import (
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/reading/analysis"
 	"patientladder/core/reading/chunk"
+	"patientladder/core/reading/mood"
 	"patientladder/core/reading/reading"
 	"patientladder/core/student/leap"
 	"patientladder/core/wording"
@@ -96,6 +98,11 @@ func fill(b open.Studio, out *contract.Piece, o *open.Score, m material.Material
 			out.Parts = append(out.Parts, contract.ScorePart{Name: wording.ScorePart(part.Name, i), Played: o.Plays[i]})
 		}
 		out.AskPart = o.AskPart
+	}
+	for _, x := range mood.Of(o.Piece, m.Tempo) {
+		if !slices.Contains(m.Tags, x.Tag) {
+			out.Proposed = append(out.Proposed, contract.ProposedTag{Tag: x.Tag, Why: x.Why})
+		}
 	}
 	out.Varied = o.Load.Varied
 	for _, p := range o.Load.Patterns {

@@ -151,7 +151,7 @@ func (h *Handlers) GetMaterial(ctx context.Context, r contract.GetMaterialReques
 		Overruled: []contract.Overruled{},
 		Skipped:   []contract.Skip{}, Demands: []contract.Demand{}, FocusPoints: []string{}, HasScore: m.HasScore,
 		LeafBars: leafBars, Approach: contract.PieceApproach(b.Tenant.Way.Approach), FirstView: contract.PieceFirstView(b.Tenant.Way.FirstView),
-		Tags: append([]string{}, m.Tags...), Foremost: leap.Foremost, Parts: []contract.ScorePart{},
+		Tags: append([]string{}, m.Tags...), Foremost: leap.Foremost, Parts: []contract.ScorePart{}, Proposed: []contract.ProposedTag{},
 	}
 	for _, f := range m.FocusPoints {
 		out.FocusPoints = append(out.FocusPoints, f.Text)

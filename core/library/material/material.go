@@ -131,7 +131,7 @@ const Fault = "fault."
 
 // Tags returns the words for what a piece is like, by which taste is learned.
 func Tags() []string {
-	return []string{"fast and showy", "lyrical", "recognisable", "comic", "quiet", "rhythmic", "sad", "strange"}
+	return []string{"fast and showy", "lively", "lyrical", "recognisable", "comic", "quiet", "grand", "rhythmic", "sad", "strange"}
 }
 
 // Demand is a skill that a material asks for.

@@ -5374,6 +5374,8 @@ export interface components {
             skipped: components["schemas"]["Skip"][];
             /** @description What is new, rare and hard first */
             demands: components["schemas"]["Demand"][];
+            /** @description Words for what it is like, to be kept or not */
+            proposed: components["schemas"]["ProposedTag"][];
             /** @description Of a score with several */
             parts: components["schemas"]["ScorePart"][];
             /** @description Which part is the student's was guessed */
@@ -5390,6 +5392,10 @@ export interface components {
             reach?: number;
             /** @description The leap is known and over the comfortable one */
             bigJump?: boolean;
+        };
+        ProposedTag: {
+            tag: string;
+            why: string;
         };
         ScorePart: {
             name: string;

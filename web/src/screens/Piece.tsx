@@ -16,6 +16,7 @@ import { ForStudent } from "../piece/ForStudent";
 import { HandView } from "../piece/HandView";
 import { Listen, type Now } from "../piece/Listen";
 import { Manage } from "../piece/Manage";
+import { Moods } from "../piece/Moods";
 import { OverlayKey } from "../piece/OverlayKey";
 import { Skipped } from "../piece/Skipped";
 import { WhosePart } from "../piece/WhosePart";
@@ -85,6 +86,7 @@ export function Piece() {
           <Facts piece={p} />
           <ReadyFor piece={p} ladder={ladder} />
           <Demands piece={p} />
+          <Moods piece={p} />
           <WhosePart piece={p} />
           <Corrections piece={p} />
           <Paper piece={p} ladder={ladder} />
