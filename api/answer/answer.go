@@ -73,9 +73,14 @@ func LessonDate(l agenda.Lesson) contract.LessonDate {
 	return out
 }
 
+// mostHeaviest is how many dimensions are named in which a piece is hard.
+const mostHeaviest = 3
+
 // Brief is a material in a list.
 func Brief(m material.Material) contract.MaterialBrief {
+	difficulty, _ := m.Difficulty()
 	return contract.MaterialBrief{
+		Difficulty: difficulty, Heaviest: wording.Heaviest(m.Heaviest(mostHeaviest)),
 		Id: m.ID, Title: m.Title, Composer: m.Composer, Strand: contract.Strand(m.Strand),
 		Instrument: contract.Instrument(m.Instrument), Source: m.SourceID, From: From(m), Bars: m.Bars, Exercise: m.Exercise, Retired: m.Retired,
 	}

@@ -78,8 +78,11 @@ func (h *Handlers) GetLibrary(ctx context.Context, r contract.GetLibraryRequestO
 	for _, m := range curriculum.Book(b.Library, "") {
 		if m.Instrument == instrument {
 			loose = append(loose, m)
-			out.Loose = append(out.Loose, answer.Brief(m))
 		}
+	}
+	material.ByDifficulty(loose)
+	for _, m := range loose {
+		out.Loose = append(out.Loose, answer.Brief(m))
 	}
 	for _, m := range b.Library {
 		if m.Exercise != "" && m.Instrument == instrument {

@@ -93,3 +93,12 @@ func ScorePart(name string, i int) string {
 	}
 	return name
 }
+
+// Heaviest names the dimensions that make a piece hard, without a capital: “jumps, signs to read”.
+func Heaviest(of []dimension.ID) string {
+	names := make([]string, len(of))
+	for i, d := range of {
+		names[i] = strings.ToLower(dimensions[d].name)
+	}
+	return strings.Join(names, ", ")
+}

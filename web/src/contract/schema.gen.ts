@@ -4940,6 +4940,13 @@ export interface components {
             bars: number;
             /** @description The exercise that it was made from; empty for a piece */
             exercise: string;
+            /**
+             * Format: double
+             * @description How hard it is for a beginner; absent where nothing was measured
+             */
+            difficulty?: number;
+            /** @description What makes it hard */
+            heaviest?: string;
         };
         NewMaterial: {
             id: components["schemas"]["Id"];
