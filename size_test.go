@@ -21,6 +21,7 @@ const mostLines, mostNames = 2500, 60
 var large = map[string]string{
 	"store":                   "one type over one database: a query is a method, and a transaction spans all of them",
 	"core/wording":            "one sentence a fact, in one voice: who looks for a sentence looks here",
+	"core/notation/musicxml":  "one format, read with what is mended in it and written: nine names, and one reader that walks the file",
 	"core/technique/exercise": "the notes of a type of exercise follow from its rule; types, steps and plans are data",
 }
 
