@@ -10,7 +10,9 @@ import (
 // read runs the whole analysis; a run that does not end is ended by the test's own limit.
 func read(s *score.Score) {
 	for _, instrument := range []string{"piano", "cello", "ukulele"} {
-		Of(s, instrument).Chunks(2, nil)
+		p := Of(s, instrument)
+		p.Chunks(2, nil)
+		p.Loads(0)
 	}
 }
 
