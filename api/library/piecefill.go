@@ -15,6 +15,7 @@ import (
 	"patientladder/core/planning/studentplan"
 	"patientladder/core/reading/analysis"
 	"patientladder/core/reading/chunk"
+	"patientladder/core/reading/load"
 	"patientladder/core/reading/mood"
 	"patientladder/core/reading/reading"
 	"patientladder/core/student/leap"
@@ -53,7 +54,7 @@ func readyOut(n wording.Names, list []proposing.Ready) []contract.Ready {
 }
 
 // loads writes how hard a piece is in each dimension, beside what the student brings.
-func loads(out *contract.Piece, m material.Material, brought leap.Brought) {
+func loads(out *contract.Piece, m material.Material, policy leap.Policy, brought leap.Brought) {
 	out.Loads, out.HardBars = []contract.PieceLoad{}, []int{}
 	difficulty, measured := m.Difficulty()
 	if !measured {
@@ -61,7 +62,7 @@ func loads(out *contract.Piece, m material.Material, brought leap.Brought) {
 	}
 	out.Difficulty = difficulty
 	family, _ := instrument.FamilyOf(m.Instrument)
-	profile := leap.DefaultPolicy().Profile(&m, brought)
+	profile := policy.Profile(&m, brought)
 	for _, x := range profile {
 		l := contract.PieceLoad{
 			Dimension: string(x.Dimension), Name: wording.Dimension(x.Dimension), Words: wording.HowMuch(x.Dimension, x.Value, family), Worth: x.Worth,
@@ -86,6 +87,7 @@ func fill(b open.Studio, out *contract.Piece, o *open.Score, m material.Material
 	at := answer.PlacesOf(sc)
 	out.Time, out.Format = sc.Bars[0].TimeName(), string(o.Format)
 	out.Key = words.Text(wording.Key(o.Key, words.KeyOf))
+	out.Pace = wording.AtTempo(load.PaceOf(sc, m.Tempo))
 	out.KeyWhy = words.Text(strings.Join(o.Key.Why, "; "))
 	if !open.Keyboard(m.Instrument) {
 		out.OpenStrings = instrument.Tuning(m.Instrument)

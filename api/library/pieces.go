@@ -160,15 +160,16 @@ func (h *Handlers) GetMaterial(ctx context.Context, r contract.GetMaterialReques
 	var asked leap.Leap
 	var brought leap.Brought
 	var ability leap.Ability
+	policy := b.Tenant.Way.Leap()
 	leaves := func(p *analysis.Piece, own chunk.Borders) int { return p.LeafBars(leafBars, own) }
 	if r.Params.Ladder != "" {
 		var sh open.Student
 		if sh, k, asked, brought, err = h.forStudent(ctx, b, m, r.Params.Ladder, &out); err != nil {
 			return nil, err
 		}
-		leaves, ability = sh.LeafBarsOf, sh.Standing.Ability
+		leaves, ability, policy = sh.LeafBarsOf, sh.Standing.Ability, sh.Policy.Standing.Leap
 	}
-	for _, d := range leap.DefaultPolicy().InOrder(&m, ability) {
+	for _, d := range policy.InOrder(&m, ability) {
 		out.Demands = append(
 			out.Demands,
 			contract.Demand{
@@ -181,7 +182,7 @@ func (h *Handlers) GetMaterial(ctx context.Context, r contract.GetMaterialReques
 			},
 		)
 	}
-	loads(&out, m, brought)
+	loads(&out, m, policy, brought)
 	ready, err := h.readyFor(ctx, b, m)
 	if err != nil {
 		return nil, err

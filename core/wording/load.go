@@ -8,7 +8,9 @@ import (
 
 	"patientladder/core/library/dimension"
 	"patientladder/core/library/instrument"
+	"patientladder/core/notation/score"
 	"patientladder/core/reading/key"
+	"patientladder/core/reading/load"
 	"patientladder/core/student/leap"
 )
 
@@ -92,6 +94,18 @@ func ScorePart(name string, i int) string {
 		return fmt.Sprintf("Part %d", i+1)
 	}
 	return name
+}
+
+// AtTempo says at which tempo loads hold, and that it is a guess where nothing is written.
+func AtTempo(p load.Pace) string {
+	at := fmt.Sprintf("crotchet %.0f", p.Quarters)
+	switch {
+	case p.Given:
+		return "at " + at
+	case p.Word != "":
+		return fmt.Sprintf("at about %s, as “%s” is usually meant", at, score.Short(p.Word))
+	}
+	return "no tempo is written: measured at " + at + ", which is a guess"
 }
 
 // Heaviest names the dimensions that make a piece hard, without a capital: “jumps, signs to read”.

@@ -9,6 +9,7 @@ import (
 	"patientladder/core/library/instrument"
 	"patientladder/core/library/material"
 	"patientladder/core/reading/key"
+	"patientladder/core/reading/load"
 	"patientladder/core/student/leap"
 )
 
@@ -38,6 +39,12 @@ func TestDimensionsInWords(t *testing.T) {
 	}
 	part := leap.Part{Kind: leap.OfLoad, Dimension: dimension.Speed, Load: 6, Best: 4}
 	require.Equal(t, "6 notes a second; 4 so far", LeapPart(part, material.Material{Instrument: "piano"}, 2))
+}
+
+func TestPaceInWords(t *testing.T) {
+	require.Equal(t, "at crotchet 88", AtTempo(load.Pace{Quarters: 88, Given: true}))
+	require.Equal(t, "at about crotchet 152, as “Vivace” is usually meant", AtTempo(load.Pace{Quarters: 152, Word: "Vivace"}))
+	require.Equal(t, "no tempo is written: measured at crotchet 92, which is a guess", AtTempo(load.Pace{Quarters: 92}))
 }
 
 func TestKeysInWords(t *testing.T) {

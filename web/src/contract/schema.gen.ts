@@ -5342,6 +5342,8 @@ export interface components {
             difficulty?: number;
             /** @description How high it lies in each dimension, in their order */
             loads: components["schemas"]["PieceLoad"][];
+            /** @description At which tempo the loads hold, and where that comes from */
+            pace?: string;
             /** @description For each bar, how many of its heaviest dimensions lie highest there */
             hardBars: number[];
             time?: string;

@@ -8,13 +8,14 @@ export function Profile({ piece }: { piece: Schemas["Piece"] }) {
   return (
     <div className="mt-3">
       <h3>How hard, and in what</h3>
+      {piece.pace && <p>{piece.pace}</p>}
       {known && <p className="fine">The notch is what is secure; what lies over it is red.</p>}
       <ul className="mt-1 space-y-1">
         {piece.loads.map((l) => (
           <li key={l.dimension}>
             <div className="flex items-baseline justify-between gap-3">
               <span>{l.name}</span>
-              <span className="fine text-right">
+              <span className="text-right text-soft">
                 {l.words}
                 {l.above ? `; ${l.where}` : ""}
               </span>
