@@ -6,11 +6,14 @@ import { Refused } from "../parts/Problem";
 export function WhosePart({ piece }: { piece: Schemas["Piece"] }) {
   const overrule = useOverrule(piece.material.id);
   if (piece.parts.length < 2) return null;
-  const mine = piece.parts.filter((p) => p.played);
   return (
     <section aria-label="Whose part" className="border-b border-line py-3">
       <h3>Which part is the student’s?</h3>
-      {piece.askPart && <p className="fine">Another one could be meant: choose it. The others play along.</p>}
+      {piece.askPart && (
+        <p className="fine">
+          This is a guess: press the right one, also when it is the one that is marked. The others play along.
+        </p>
+      )}
       <div className="mt-1 flex flex-wrap gap-2">
         {piece.parts.map((p, part) => (
           <button
@@ -19,7 +22,7 @@ export function WhosePart({ piece }: { piece: Schemas["Piece"] }) {
             type="button"
             className="press"
             aria-pressed={p.played}
-            disabled={overrule.isPending || (p.played && mine.length === 1)}
+            disabled={overrule.isPending}
             onClick={() => overrule.mutate({ kind: "part", part })}
           >
             {p.name}

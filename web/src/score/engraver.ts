@@ -27,6 +27,10 @@ export interface Places {
 /** OpenSheetMusicDisplay counts in tenths of a staff space unit; ten pixels make one unit. */
 const unit = 10;
 
+/** A score with its declaration, without which the engraver takes it for an address. */
+export const declared = (xml: string) =>
+  xml.trimStart().startsWith("<?xml") ? xml.trimStart() : `<?xml version="1.0" encoding="UTF-8"?>\n${xml}`;
+
 /** Engraves a score into an element. The engraver is loaded only here, when a score is shown. */
 export async function engrave(
   el: HTMLElement,
@@ -53,7 +57,7 @@ export async function engrave(
   osmd.EngravingRules.RenderStringNumbersClassical = false; // the strings are drawn beside it
   // Room between the systems for what is laid over and under them.
   osmd.EngravingRules.MinimumDistanceBetweenSystems = options.room;
-  await osmd.load(xml);
+  await osmd.load(declared(xml));
   osmd.zoom = options.zoom;
   osmd.render();
   for (const svg of el.querySelectorAll("svg")) reachFoot(svg);

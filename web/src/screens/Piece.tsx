@@ -83,11 +83,12 @@ export function Piece() {
         </div>
         <aside className="lg:w-[21rem] lg:shrink-0">
           {p.leap && player && <ForStudent piece={p} leap={p.leap} student={player} />}
+          {p.askPart && <WhosePart piece={p} />}
           <Facts piece={p} />
           <ReadyFor piece={p} ladder={ladder} />
           <Demands piece={p} />
           <Moods piece={p} />
-          <WhosePart piece={p} />
+          {!p.askPart && <WhosePart piece={p} />}
           <Corrections piece={p} />
           <Paper piece={p} ladder={ladder} />
           <Manage piece={p} students={students.data ?? []} />
